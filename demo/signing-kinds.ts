@@ -24,7 +24,7 @@ export async function keepSigningKinds(app: DemoServices, firm: DemoFirm, at: (d
     await change(kindName('Letter', signers), {
       ...base,
       words: 'The letter says what we do for you and on which terms. Please read both before you sign.',
-      evidence: { byText: signers === 1, capacity: null, atLeast: signers },
+      evidence: { byText: signers === 1, capacity: null, atLeast: signers, identity: null },
       terms: TERMS,
       mayHandOn: signers === 2,
     });

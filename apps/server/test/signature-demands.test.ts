@@ -62,9 +62,15 @@ const codeIn = ({ body }: PostRoomMessage) => /\d{6}/.exec(body)![0];
 
 describe('a kind of document', () => {
   it('is kept once under a name, changed by one at a time, and removed; what was given as one stays', async () => {
-    const id = await addKind({ words: 'Please check the figures.', evidence: { byText: false, capacity: '  ', atLeast: 2 } });
+    const id = await addKind({ words: 'Please check the figures.', evidence: { byText: false, capacity: '  ', atLeast: 2, identity: null } });
     const kind = (await kinds()).find((one) => one.id === id)!;
-    expect(kind).toMatchObject({ version: 1, words: 'Please check the figures.', evidence: { capacity: null, atLeast: 2 }, fields: [], used: 0 });
+    expect(kind).toMatchObject({
+      version: 1,
+      words: 'Please check the figures.',
+      evidence: { capacity: null, atLeast: 2, identity: null },
+      fields: [],
+      used: 0,
+    });
     expect(
       problemOf(
         await owner()
@@ -90,7 +96,7 @@ describe('a kind of document', () => {
   });
 
   it('refuses too few, and those of another role, before anything goes out', async () => {
-    const kindId = await addKind({ evidence: { byText: false, capacity: 'director', atLeast: 2 } });
+    const kindId = await addKind({ evidence: { byText: false, capacity: 'director', atLeast: 2, identity: null } });
     const [cara, dara] = here.people as [string, string];
     await role(cara, 'Director');
     expect((await refusedGive([cara, dara], { kindId })).errors).toEqual([
@@ -98,7 +104,7 @@ describe('a kind of document', () => {
     ]);
     await role(dara, 'secretary and director');
     await give([cara, dara], here.original, { kindId });
-    expect((await standing()).part).toMatchObject({ evidence: { capacity: 'director', atLeast: 2 } });
+    expect((await standing()).part).toMatchObject({ evidence: { capacity: 'director', atLeast: 2, identity: null } });
   });
 
   it('brings its places where none were put down, and the record before the document', async () => {
@@ -245,7 +251,7 @@ describe('a code by text message', () => {
   });
 
   it('is asked of everybody where the kind wants it, with a number for each', async () => {
-    const kindId = await addKind({ evidence: { byText: true, capacity: null, atLeast: 1 } });
+    const kindId = await addKind({ evidence: { byText: true, capacity: null, atLeast: 1, identity: null } });
     const codes = [{ contactId: here.people[0]!, number }];
     expect((await refusedGive(here.people, { kindId, codes })).errors).toEqual([
       { field: 'codes', message: `A code goes by text message to everybody who signs this: give a number for ${here.second}.` },
@@ -306,7 +312,7 @@ describe('one letter for many', () => {
 
   it('is not given where it would be too little, nor of a kind that has none, nor what is no PDF', async () => {
     const clientIds = await clients(1);
-    const kindId = await letter({ evidence: { byText: false, capacity: 'director', atLeast: 1 } });
+    const kindId = await letter({ evidence: { byText: false, capacity: 'director', atLeast: 1, identity: null } });
     const { asked: none, not } = (await give12({ clientIds, kindId }, '/api/signatures/many/preview').expect(200)).body as ManyAsked;
     expect(none).toEqual([]);
     expect(not[0]!.why).toBe('A director has to sign this; nobody chosen is one.');

@@ -162,7 +162,7 @@ describe('a person of the firm who signs', () => {
   });
 
   it('is nobody of whom the firm asks a role or a code, and does not count for those whom it asks', async () => {
-    const evidence = { byText: true, capacity: null, atLeast: 2 };
+    const evidence = { byText: true, capacity: null, atLeast: 2, identity: null };
     const kind = { name: `Minutes ${of.count}`, evidence, recordFirst: false, holdsFiling: false, mayHandOn: false };
     const kindId = ((await manager().post('/api/signing-kinds').set(key()).send(kind).expect(201)).body as { id: string }).id;
     const [cara, dara] = here.people as [string, string];

@@ -47,6 +47,7 @@ const KINDS: Record<string, string> = {
   approvals: 'ask_parties',
   signers: 'ask_parties',
   'own-signatures': 'ask_parties',
+  identities: 'identities',
   items: 'request_items',
   'request-items': 'request_items',
   messages: 'messages',

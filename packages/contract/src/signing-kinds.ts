@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { IsBoolean, IsInt, IsNotEmpty, IsUUID, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
+import { IDENTITY_WANTED, type IdentityWanted } from '@steady/core/identities';
 import type { Evidence, SignField } from '@steady/core/signing';
 import { WantedOfSigners } from './ask-signature';
 import { IsLine, IsText, LeftOut, Trimmed } from './checks';
@@ -19,6 +20,10 @@ export class EvidenceAsked implements Evidence {
   @Min(1, { message: 'At least one person signs.' })
   @Max(12, { message: 'Twelve people at most sign one document.' })
   atLeast: number;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsIn(IDENTITY_WANTED, { message: 'Say how whoever signs has to be known, or that they need not.' })
+  identity: IdentityWanted | null;
 }
 
 /** A kind of document that is given for signature. */

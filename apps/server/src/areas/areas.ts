@@ -8,6 +8,7 @@ import { ClientsModule } from './clients/clients.module';
 import { ConversationsModule } from './conversations/conversations.module';
 import { DocumentsModule } from './documents/documents.module';
 import { FeesModule } from './fees/fees.module';
+import { IdentitiesModule } from './identities/identities.module';
 import { ImportsModule } from './imports/imports.module';
 import { JobsModule } from './jobs/jobs.module';
 import { KeepingModule } from './keeping/keeping.module';
@@ -48,6 +49,7 @@ export const AREAS: Type[] = [
   RequestsModule,
   QuestionnairesModule,
   ApprovalsModule,
+  IdentitiesModule,
   SealsModule,
   SignaturesModule,
   NoticesModule,

@@ -1,3 +1,4 @@
+import { type IdentityWanted, WANTED_IN_WORDS } from '../identities';
 import { counted } from '../words';
 
 /** What a firm asks of a signature on a kind of document before it counts. */
@@ -8,10 +9,12 @@ export interface Evidence {
   capacity: string | null;
   /** How many of that capacity, or how many at all where none is said. */
   atLeast: number;
+  /** How the firm has to know who each is that signs, before they are asked; null where it need not. */
+  identity: IdentityWanted | null;
 }
 
 /** Anybody who signs for the client, as they came in. */
-export const NO_EVIDENCE: Evidence = { byText: false, capacity: null, atLeast: 1 };
+export const NO_EVIDENCE: Evidence = { byText: false, capacity: null, atLeast: 1, identity: null };
 
 /** One who is to sign. */
 export interface ToSign {
@@ -20,6 +23,8 @@ export interface ToSign {
   role: string | null;
   /** The number to which a code goes by text message; null where none does. */
   textTo: string | null;
+  /** Whether they are confirmed as the firm asks; true where it asks for nothing. */
+  isConfirmed: boolean;
 }
 
 /** Roles are written by hand: letters large or small, "Director and secretary". */
@@ -34,9 +39,9 @@ const plural = (word: string): string => (/(s|x|ch|sh)$/i.test(word) ? `${word}e
 
 /**
  * What is asked for, in words, each a sentence part: "two directors"; nothing where a signature is enough as it comes.
- * @example evidenceInWords({ byText: true, capacity: 'director', atLeast: 2 }) // ['signed by 2 directors at least', 'each with a code by text message']
+ * @example evidenceInWords({ byText: true, capacity: 'director', atLeast: 2, identity: null }) // ['signed by 2 directors at least', 'each with a code by text message']
  */
-export function evidenceInWords({ byText, capacity, atLeast }: Evidence): string[] {
+export function evidenceInWords({ byText, capacity, atLeast, identity }: Evidence): string[] {
   return [
     ...(capacity !== null
       ? [`signed by ${counted(atLeast, capacity, plural(capacity))} at least`]
@@ -44,15 +49,16 @@ export function evidenceInWords({ byText, capacity, atLeast }: Evidence): string
         ? [`signed by ${counted(atLeast, 'person', 'people')} at least`]
         : []),
     ...(byText ? ['each with a code by text message'] : []),
+    ...(identity ? [`each with ${WANTED_IN_WORDS[identity]}`] : []),
   ];
 }
 
 /**
  * What is too little of what is asked for, a sentence each; none where the signatures will count.
  * @param signers those of the client who are to sign, in any order; where one is enough and of any capacity, somebody of the firm will do as well
- * @example lacksOfEvidence({ byText: false, capacity: 'director', atLeast: 1 }, [{ name: 'Una Wade', role: 'secretary', textTo: null }]) // ['A director has to sign this; nobody chosen is one.']
+ * @example lacksOfEvidence({ byText: false, capacity: 'director', atLeast: 1, identity: null }, [{ name: 'Una Wade', role: 'secretary', textTo: null, isConfirmed: true }]) // ['A director has to sign this; nobody chosen is one.']
  */
-export function lacksOfEvidence({ byText, capacity, atLeast }: Evidence, signers: readonly ToSign[]): string[] {
+export function lacksOfEvidence({ byText, capacity, atLeast, identity }: Evidence, signers: readonly ToSign[]): string[] {
   const those = capacity === null ? signers : signers.filter(({ role }) => isOf(role, capacity));
   const too: string[] = [];
   if (those.length < atLeast && (capacity !== null || atLeast > 1))
@@ -66,6 +72,11 @@ export function lacksOfEvidence({ byText, capacity, atLeast }: Evidence, signers
   const without = byText ? signers.filter(({ textTo }) => textTo === null) : [];
   if (without.length > 0)
     too.push(`A code goes by text message to everybody who signs this: give a number for ${without.map(({ name }) => name).join(' and ')}.`);
+  const unknown = identity === null ? [] : signers.filter(({ isConfirmed }) => !isConfirmed);
+  if (unknown.length > 0)
+    too.push(
+      `This kind of document asks for ${WANTED_IN_WORDS[identity!]}, and that is not noted for ${unknown.map(({ name }) => name).join(' and ')}, or not good any more. Note it on the page of the contact.`,
+    );
   return too;
 }
 

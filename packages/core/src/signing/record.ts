@@ -13,6 +13,8 @@ export interface SignerRecord {
   from: string | null;
   /** The end of the number to which a second code went by text message; nothing where none did. */
   textTo?: string | null;
+  /** How the firm knew who they are: "passport seen by Niamh Daly on Mon 2 Mar 2026"; nothing where it did not ask. */
+  identity?: string;
   /** They are of the firm, and signed in where its people work. */
   isOurs?: boolean;
   /** Of paper: who of the firm saw it, and whether a scan is there. */
@@ -65,11 +67,13 @@ export function momentOnRecord(at: string, zone: string): string {
  * How somebody was confirmed to be who signed, in a sentence.
  * @example howConfirmed({ name: 'Orla', signedAs: null, at: '2026-03-11T10:00:00Z', email: null, from: null, notedBy: 'Niamh', hasScan: true }) // 'on paper; Niamh noted it, with a scan'
  */
-export function howConfirmed({ notedBy, hasScan, email, from, textTo, isOurs }: SignerRecord): string {
-  if (isOurs && notedBy === null) return `of the firm, signed in there with their own password${from === null ? '' : `, from ${from}`}`;
-  if (notedBy !== null) return `on paper; ${notedBy} noted it, ${hasScan ? 'with a scan' : 'without a scan'}`;
+export function howConfirmed({ notedBy, hasScan, email, from, textTo, isOurs, identity }: SignerRecord): string {
+  const known = identity === undefined ? '' : `; ${identity}`;
+  if (notedBy !== null) return `on paper; ${notedBy} noted it, ${hasScan ? 'with a scan' : 'without a scan'}${known}`;
+  const where = from === null ? '' : `, from ${from}`;
+  if (isOurs) return `of the firm, signed in there with their own password${where}`;
   const by = email === null ? 'by a code sent to their own mailbox' : `by a code sent to ${email}`;
-  return `in the portal, entered ${by}${textTo ? `, and by one sent as a text message to ${textTo}` : ''}${from === null ? '' : `, from ${from}`}`;
+  return `in the portal, entered ${by}${textTo ? `, and by one sent as a text message to ${textTo}` : ''}${where}${known}`;
 }
 
 /** A hash in groups that can be compared by eye. */
@@ -109,6 +113,7 @@ export function readRecord(text: string): SigningRecord | null {
         [one.signedAs, one.email, one.from, one.notedBy].every(isTextOrNone) &&
         isTextOrNone(one.textTo ?? null) &&
         [undefined, true].includes(one.isOurs as boolean | undefined) &&
+        isTextOrNone(one.identity ?? null) &&
         typeof one.hasScan === 'boolean',
     ) &&
     (terms === undefined ||

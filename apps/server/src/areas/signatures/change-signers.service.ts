@@ -60,7 +60,7 @@ export class ChangeOfSigners {
     fields: { people: string; numbers: string },
   ): Promise<void> {
     const { evidence } = await this.demands.of(work, ask.id);
-    const known = await this.contacts.of(work, ask.clientId);
+    const known = await this.signers.ofClient(work, await this.contacts.of(work, ask.clientId));
     const codes = await this.codes.of(
       work,
       signers.flatMap(({ partyId }) => partyId ?? []),
@@ -71,7 +71,7 @@ export class ChangeOfSigners {
       if (contactId !== null && number !== undefined && !numbers.has(contactId)) numbers.set(contactId, number);
     }
     const people = signers.flatMap(({ contactId }) => known.find(({ id }) => id === contactId) ?? []);
-    this.demands.mustBeEnough(evidence, people, numbers, fields);
+    this.demands.mustBeEnough(work, evidence, people, numbers, fields);
   }
 
   /** Somebody else of the client signs in the place of one who has not. */
@@ -93,7 +93,7 @@ export class ChangeOfSigners {
       throw Problem.invalid([
         { field: 'contactId', message: `A code has to go to ${person!.name} by text message, and we know no number. Call ${work.firm.name}.` },
       ]);
-    await this.instead(work, partyId, { ...person!, isOurs: false }, code ? person!.mobile : null);
+    await this.instead(work, partyId, (await this.signers.ofClient(work, [person!]))[0]!, code ? person!.mobile : null);
     await this.events.record(work, SignatureHandedOn, {
       what: `handed ${ask.title} on to ${person!.name}, who signs in their place`,
       clientId: ask.clientId,

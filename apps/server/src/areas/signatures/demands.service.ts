@@ -1,11 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
-import { type Evidence, NO_EVIDENCE, lacksOfEvidence } from '@steady/core/signing';
+import { WANTED_IN_WORDS, confirmedAs, identityInWords } from '@steady/core/identities';
+import { type Evidence, NO_EVIDENCE, type ToSign, lacksOfEvidence } from '@steady/core/signing';
 import type { AskSignature } from '@steady/contract/ask-signature';
+import { dayIn } from '../../platform/clock';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import type { AskParty, Turn } from '../asks';
-import type { ContactOfClient } from '../clients';
+import { IdentitiesService } from '../identities';
 import { CodesByText } from './codes-by-text.service';
 import { signatureDocuments } from './signatures.tables';
 import { type Signer, ofClient } from './signers.service';
@@ -33,7 +35,27 @@ export class SignatureDemands {
     private readonly kinds: SigningKinds,
     private readonly terms: TermsService,
     private readonly codes: CodesByText,
+    private readonly identities: IdentitiesService,
   ) {}
+
+  /**
+   * How the identity of one who signs is confirmed, in words; null where the firm does not ask for it. What was good when they were
+   * asked holds while they sign.
+   * @throws Problem where it was taken back since
+   */
+  async identityOf(work: Work, { ask, party }: Turn): Promise<string | null> {
+    const { evidence } = await this.of(work, ask.id);
+    if (evidence.identity === null || party.contactId === null) return null;
+    const all = (await this.identities.of(work, [party.contactId])).get(party.contactId) ?? [];
+    const then = dayIn(work.firm.zone, new Date(party.turnSince ?? ask.askedAt).toISOString());
+    const found = confirmedAs(evidence.identity, all, work.today) ?? confirmedAs(evidence.identity, all, then);
+    if (found === null)
+      throw Problem.refused(
+        'identity-not-confirmed',
+        `Before this is signed, ${work.firm.name} has to be sure who signs it: ${WANTED_IN_WORDS[evidence.identity]}. Call them, please.`,
+      );
+    return identityInWords(found);
+  }
 
   /** @throws Problem where those chosen are too little of what is asked for */
   async foreseen(work: Work, { kindId, terms, codes = [] }: AskSignature, signers: readonly Signer[]): Promise<Demands> {
@@ -41,7 +63,7 @@ export class SignatureDemands {
     const evidence = kind?.evidence ?? NO_EVIDENCE;
     const people = ofClient(signers);
     const numbers = new Map(codes.flatMap(({ contactId, number }) => (people.some(({ id }) => id === contactId) ? [[contactId, number] as const] : [])));
-    this.mustBeEnough(evidence, people, numbers, { people: 'signerIds', numbers: 'codes' });
+    this.mustBeEnough(work, evidence, people, numbers, { people: 'signerIds', numbers: 'codes' });
     this.codes.mustGoOut([...numbers.values()], 'codes');
     return {
       kindId: kind?.id ?? null,
@@ -56,12 +78,13 @@ export class SignatureDemands {
 
   /** @param fields where people were chosen, and where numbers were given @throws Problem at the first, or at the second where only numbers are missing */
   mustBeEnough(
+    work: Work,
     evidence: Evidence,
-    people: readonly ContactOfClient[],
+    people: readonly Signer[],
     numbers: ReadonlyMap<string, string>,
     fields: { people: string; numbers: string },
   ): void {
-    const signers = people.map(({ id, name, role }) => ({ name, role, textTo: numbers.get(id) ?? null }));
+    const signers = people.map((person) => toSign(work, evidence, person, numbers.get(person.id) ?? null));
     const lacks = lacksOfEvidence(evidence, signers);
     if (lacks.length === 0) return;
     const isOfNumbers = lacksOfEvidence({ ...evidence, byText: false }, signers).length === 0;
@@ -100,3 +123,11 @@ export class SignatureDemands {
     return { textTo, agreed: `${name}, edition ${edition}` };
   }
 }
+
+/** A person of the client, as they would sign. @param textTo the number to which their code goes */
+export const toSign = (work: Work, { identity }: Evidence, { name, role, confirmed }: Signer, textTo: string | null): ToSign => ({
+  name,
+  role,
+  textTo,
+  isConfirmed: identity === null || confirmedAs(identity, confirmed, work.today) !== null,
+});

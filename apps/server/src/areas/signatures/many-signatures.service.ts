@@ -10,7 +10,9 @@ import type { Work } from '../../platform/work';
 import { AskBook, type JobOfClient, ManyJobs } from '../asks';
 import { type ContactOfClient, ContactsService } from '../clients';
 import { DocumentsService } from '../documents';
+import { toSign } from './demands.service';
 import { SignaturesService } from './signatures.service';
+import { Signers } from './signers.service';
 import { SigningKinds } from './signing-kinds.service';
 
 interface Letter {
@@ -29,6 +31,7 @@ export class ManySignatures {
     private readonly contacts: ContactsService,
     private readonly book: AskBook,
     private readonly many: ManyJobs,
+    private readonly whoSign: Signers,
   ) {}
 
   private async letter(work: Work, { kindId }: GiveMany): Promise<Letter> {
@@ -77,7 +80,7 @@ export class ManySignatures {
     const looked: { job: JobOfClient; of: SendPreview }[] = [];
     for (const job of jobs) {
       const people = await this.signers(work, job, input, letter);
-      const signers = people.map(({ name, role, mobile }) => ({ name, role, textTo: mobile }));
+      const signers = (await this.whoSign.ofClient(work, people)).map((person) => toSign(work, letter.evidence, person, person.mobile));
       const [why] = lacksOfEvidence(letter.evidence, signers);
       if (why === undefined) looked.push({ job, of: await this.signatures.letterTo(work, job.id, input, people.slice(0, 1)) });
       else not.push({ jobId: job.id, job: job.name, client: job.client, why });

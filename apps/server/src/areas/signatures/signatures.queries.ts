@@ -90,6 +90,7 @@ export class SignatureQueries {
         'signed as': signing.signedAs,
         'signed from': signing.signedFrom,
         'code by text message to': signing.textTo,
+        'identity confirmed': signing.identity,
         'noted as signed on paper by': signing.onPaperBy,
         sha256: signing.sha256,
       })),

@@ -272,7 +272,8 @@ export class SignaturesService {
     // What was signed is what is in the file, and that it is there and whole.
     const { address } = await this.documentOf(work, ask.id);
     const sha256 = await this.store.contentHash(work.firm, address);
-    await work.tx.insert(signings).values({ ...how, firmId: work.firm.id, partyId: party.id, sha256 });
+    const identity = await this.demands.identityOf(work, { party, ask });
+    await work.tx.insert(signings).values({ ...how, identity, firmId: work.firm.id, partyId: party.id, sha256 });
     const { given: _mark, ...told } = how;
     await this.events.record(work, SignatureGiven, {
       what,

@@ -70,6 +70,8 @@ export const signings = pgTable(
     scanId: uuid('scan_id'),
     /** The end of the number to which a code went by text message that they typed. */
     textTo: text('text_to'),
+    /** How their identity had been confirmed, in words, where the firm asks for that. */
+    identity: text('identity'),
     /** SHA-256 of the very bytes that were signed. */
     sha256: text('sha256').notNull(),
     /** Their name as they typed or drew it, and what they filled in; null for a signature on paper. */

@@ -119,10 +119,10 @@ export class SignedCopies implements OnModuleInit {
       );
     for (const party of parties) {
       const signing = given.find(({ partyId }) => partyId === party.id);
-      const { signedAt, signedAs, signedFrom, onPaperBy, scanId, textTo } = signing!;
+      const { signedAt, signedAs, signedFrom, onPaperBy, scanId, textTo, identity } = signing!;
       const email = onPaperBy === null && party.contactId !== null ? (await this.contacts.get(work, party.contactId)).email : null;
       sha256 = signing!.sha256;
-      const isOurs = party.memberId === null ? {} : { isOurs: true };
+      const more = { ...(party.memberId === null ? {} : { isOurs: true }), ...(identity === null ? {} : { identity }) };
       signers.push({
         name: party.name,
         signedAs,
@@ -130,7 +130,7 @@ export class SignedCopies implements OnModuleInit {
         email,
         from: signedFrom,
         textTo,
-        ...isOurs,
+        ...more,
         notedBy: onPaperBy,
         hasScan: scanId !== null,
       });

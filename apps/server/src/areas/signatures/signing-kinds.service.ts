@@ -145,10 +145,10 @@ export class SigningKinds implements OnModuleInit {
   }
 }
 
-const valuesOf = ({ name, words, evidence: { byText, capacity, atLeast }, terms, recordFirst, holdsFiling, mayHandOn }: KeepSigningKind) => ({
+const valuesOf = ({ name, words, evidence: { byText, capacity, atLeast, identity }, terms, recordFirst, holdsFiling, mayHandOn }: KeepSigningKind) => ({
   name,
   words: words ?? null,
-  evidence: { byText, capacity: capacity?.trim() || null, atLeast },
+  evidence: { byText, capacity: capacity?.trim() || null, atLeast, identity },
   terms: terms ?? null,
   recordFirst,
   holdsFiling,

@@ -80,25 +80,27 @@ export class SigningsKept implements KeptPart, PersonPart {
       signedAs: string | null;
       signedFrom: string | null;
       textTo: string | null;
+      identity: string | null;
       terms: string | null;
       onPaper: boolean;
       sha256: string;
       given: Given | null;
     }>(
       work.tx,
-      sql`select a.title, s.signed_at as "signedAt", s.signed_as as "signedAs", s.signed_from as "signedFrom", s.text_to as "textTo", s.on_paper_by is not null as "onPaper",
+      sql`select a.title, s.signed_at as "signedAt", s.signed_as as "signedAs", s.signed_from as "signedFrom", s.text_to as "textTo", s.identity, s.on_paper_by is not null as "onPaper",
             (select string_agg(t.name || ', edition ' || t.edition, '; ' order by t.name) from terms_agreed g join terms t on t.id = g.terms_id where g.party_id = p.id) as terms, s.sha256, s.given
           from signings s join ${partiesThere} p on p.id = s.party_id join ${asksThere} a on a.id = p.ask_id
           where a.firm_id = ${work.firm.id} and p.contact_id = ${contactId} and s.destroyed_at is null order by s.signed_at, s.id`,
     );
     return table(
       'what you signed',
-      found.map(({ title, signedAt, signedAs, signedFrom, textTo, terms, onPaper, sha256, given }) => ({
+      found.map(({ title, signedAt, signedAs, signedFrom, textTo, identity, terms, onPaper, sha256, given }) => ({
         document: title,
         'signed at': signedAt,
         'signed as': signedAs,
         'signed from': signedFrom,
         'code by text message to': textTo,
+        'identity confirmed': identity,
         'agreed to': terms,
         'on paper': onPaper ? 'yes' : 'no',
         'name drawn': given?.signature.way === 'drawn' ? 'yes, as in the signed copy' : 'no',

@@ -8,6 +8,7 @@ import { useAct } from '../../app/use-act';
 import { Note } from '../../ui/page';
 import { MailLink, PhoneLink } from '../../ui/reach';
 import { dayInWords, momentInWords } from '../../ui/words';
+import { IdentityNote } from '../identities';
 import { OpenedOf } from './opened-by';
 
 /** Where a contact is reached, and whether news of the firm is wanted, as notes beside the page. */
@@ -69,6 +70,7 @@ export function PersonMargin({ person }: { person: PersonView }) {
           )}
         </dl>
       </Note>
+      <IdentityNote person={person} />
       <Note title="In the portal">
         {person.lastInAt === null ? <p className="soon">never came in</p> : <p>last came in {momentInWords(person.lastInAt, session.day)}</p>}
         <OpenedOf contactId={person.id} />

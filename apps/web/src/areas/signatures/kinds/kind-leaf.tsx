@@ -1,6 +1,7 @@
 import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import { useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
+import type { IdentityWanted } from '@steady/core/identities';
 import { NO_EVIDENCE } from '@steady/core/signing';
 import { KeepSigningKind, type SigningKindView } from '@steady/contract/signing-kinds';
 import { addressOf, send, upload, useData } from '../../../app/api';
@@ -79,7 +80,7 @@ export function KindLeaf({ kind, onClose }: { kind: SigningKindView | null; onCl
 
 function EvidenceFields({ form: { register, watch, setValue, formState } }: { form: UseFormReturn<KeepSigningKind> }) {
   const { errors } = formState;
-  const { capacity } = watch('evidence');
+  const { capacity, identity } = watch('evidence');
   return (
     <fieldset className="mb-3">
       <legend className="text-table font-semibold">Asked of a signature</legend>
@@ -97,6 +98,17 @@ function EvidenceFields({ form: { register, watch, setValue, formState } }: { fo
         onChange={({ target }) => setValue('evidence.capacity', target.value || null, { shouldDirty: true, shouldValidate: formState.isSubmitted })}
         error={errors.evidence?.capacity?.message}
       />
+      <SelectField
+        label="Identity of each"
+        value={identity ?? ''}
+        onChange={({ target }) => setValue('evidence.identity', (target.value || null) as IdentityWanted | null, { shouldDirty: true })}
+        hint={identity === null ? undefined : 'Noted on the page of each contact, before they are asked.'}
+      >
+        <option value="">need not be confirmed</option>
+        <option value="papers seen">papers seen by one of us</option>
+        <option value="check passed">identity check passed</option>
+        <option value="either">either of them</option>
+      </SelectField>
       <TickField label="Each types a code that comes by text message" {...register('evidence.byText')} />
       <TickField label="Whoever is asked may have somebody else of the client sign" {...register('mayHandOn')} />
     </fieldset>

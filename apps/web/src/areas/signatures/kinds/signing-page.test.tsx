@@ -10,7 +10,7 @@ const KIND: SigningKindView = {
   version: 3,
   name: 'Accounts of a company',
   words: null,
-  evidence: { byText: true, capacity: 'director', atLeast: 2 },
+  evidence: { byText: true, capacity: 'director', atLeast: 2, identity: null },
   terms: 'Terms of engagement',
   recordFirst: false,
   holdsFiling: true,

@@ -1,0 +1,1 @@
+export { IdentitiesService } from './identities.service';

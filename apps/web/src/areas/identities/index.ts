@@ -1,0 +1,1 @@
+export { IdentityNote } from './identity-note';
