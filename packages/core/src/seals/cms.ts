@@ -18,11 +18,11 @@ import {
 import type { Temporal } from '../calendar';
 import { type Sealer, certificateFrom } from './authority';
 import { fromBase64 } from './base64';
+import { keyAlgorithm } from './keys';
 import { OID } from './names';
 
 export const sha256 = (bytes: BufferSource): Promise<ArrayBuffer> => crypto.subtle.digest('SHA-256', bytes);
-const CURVE = { name: 'ECDSA', namedCurve: 'P-256' } as const;
-const keyOf = ({ key }: Sealer) => crypto.subtle.importKey('pkcs8', fromBase64(key), CURVE, false, ['sign']);
+const keyOf = ({ key, certificate }: Sealer) => crypto.subtle.importKey('pkcs8', fromBase64(key), keyAlgorithm(certificateFrom(certificate))!, false, ['sign']);
 
 /** Which certificate signed, so that it cannot be exchanged for another of the same key (RFC 5035; required by PAdES baseline B-B). */
 async function signingCertificate(certificate: Certificate): Promise<Attribute> {

@@ -1,5 +1,5 @@
 import { Controller, Header, type StreamableFile } from '@nestjs/common';
-import { type CheckSealDoor, ReplaceSeal, type SealView } from '@steady/contract/seals';
+import { BringSeal, type CheckSealDoor, ReplaceSeal, type SealView } from '@steady/contract/seals';
 import * as routes from '@steady/contract/seals.routes';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { LogoService } from '../team';
@@ -20,6 +20,11 @@ export class SealsController {
   @Does(routes.replace, { input: ReplaceSeal })
   replace({ work, input }: Asked<typeof routes.replace>): Promise<void> {
     return this.seals.replace(work, input.fingerprint);
+  }
+
+  @Does(routes.bring, { input: BringSeal })
+  bring({ work, input }: Asked<typeof routes.bring>): Promise<void> {
+    return this.seals.bring(work, input);
   }
 
   @DoesOutside(routes.door)

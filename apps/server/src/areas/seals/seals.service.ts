@@ -2,8 +2,20 @@ import { Injectable } from '@nestjs/common';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { addressFrom } from '@steady/core/arrivals';
 import { Temporal } from '@steady/core/calendar';
-import { type SealPlace, type Sealer, fingerprintOf, fromBase64, newSealer, sealOver, sealedPart, withSeal } from '@steady/core/seals';
-import type { CheckSealDoor, SealCertificate, SealView } from '@steady/contract/seals';
+import {
+  CannotSeal,
+  type SealPlace,
+  type Sealer,
+  fingerprintOf,
+  fromBase64,
+  namesOn,
+  newSealer,
+  sealOver,
+  sealedPart,
+  sealerFromPkcs12,
+  withSeal,
+} from '@steady/core/seals';
+import type { BringSeal, CheckSealDoor, SealCertificate, SealView } from '@steady/contract/seals';
 import { TimeAuthority } from '../../outside/time-authority';
 import { Clock } from '../../platform/clock';
 import { Database } from '../../platform/database';
@@ -23,12 +35,17 @@ const YEARS = 5;
 const BEFORE_ITS_END = 60;
 
 const secretOf = (address: string) => `seals ${address}`;
-const shown = ({ fingerprint, goodFrom, goodUntil, replacedAt }: Certificate): SealCertificate => ({
+const shown = ({ certificate, isBrought, fingerprint, goodFrom, goodUntil, replacedAt }: Certificate): SealCertificate => ({
   fingerprint,
   from: goodFrom,
   until: goodUntil,
+  issued: isBrought ? namesOn(certificate) : null,
   replacedAt,
 });
+
+/** Less time than that is left of a certificate. */
+const endsSoon = (work: Work, { goodUntil }: Pick<Certificate, 'goodUntil'>): boolean =>
+  work.now.until(Temporal.Instant.from(new Date(goodUntil).toISOString())).total('hours') <= BEFORE_ITS_END * 24;
 
 /** The seal of a firm: its certificate, made when it is first needed, and the page on which anybody checks what it sealed. */
 @Injectable()
@@ -45,8 +62,32 @@ export class SealsService {
   /** The certificate that seals now; made where there is none, and made anew shortly before it ends. */
   async current(work: Work): Promise<Certificate> {
     const found = await this.held(work);
-    const isGood = found && work.now.until(Temporal.Instant.from(new Date(found.goodUntil).toISOString())).total('hours') > BEFORE_ITS_END * 24;
-    return isGood ? found : this.make(work, found);
+    return found && (found.isBrought || !endsSoon(work, found)) ? found : this.make(work, found);
+  }
+
+  /** When the certificate that the firm brought runs out, from so many days before; null where another is made by itself, or none is needed yet. */
+  async runsOut(work: Work): Promise<string | null> {
+    const found = await this.held(work);
+    return found?.isBrought && endsSoon(work, found) ? found.goodUntil : null;
+  }
+
+  /** A certificate that an authority issued to the firm takes the place of the one that seals now. */
+  async bring(work: Work, { file, password = '' }: BringSeal): Promise<void> {
+    const { sealer, from, until } = await sealerFromPkcs12(fromBase64(file), password, work.now).catch((error: unknown) => {
+      if (!(error instanceof CannotSeal)) throw error;
+      throw Problem.invalid([{ field: error.isOfPassword ? 'password' : 'file', message: error.message }]);
+    });
+    const fingerprint = await fingerprintOf(fromBase64(sealer.certificate));
+    const before = (await this.all(work)).find((one) => one.fingerprint === fingerprint);
+    if (before)
+      throw Problem.invalid([
+        {
+          field: 'file',
+          message: before.replacedAt === null ? 'This certificate seals already.' : 'This certificate was replaced before, and does not seal again.',
+        },
+      ]);
+    await this.holdPage(work);
+    await this.put(work, sealer, { isBrought: true, fingerprint, goodFrom: from.toString(), goodUntil: until.toString() });
   }
 
   /** Puts another one in the place of the certificate that seals now: the key of the old one is thrown away, what it sealed stays sealed. */
@@ -66,8 +107,7 @@ export class SealsService {
 
   private async make(work: Work, before: Certificate | undefined): Promise<Certificate> {
     // Of two who make one at once the second finds that of the first: the page of the firm is held meanwhile.
-    await this.address(work);
-    await work.tx.select({ firmId: sealPages.firmId }).from(sealPages).where(eq(sealPages.firmId, work.firm.id)).for('update');
+    await this.holdPage(work);
     const there = await this.held(work);
     if (there && there.id !== before?.id) return there;
     // The clock of another machine may be a little behind: what it looks at has begun there too.
@@ -75,23 +115,34 @@ export class SealsService {
     const until = work.today.add({ years: YEARS }).toZonedDateTime(work.firm.zone).toInstant();
     const { name } = work.firm;
     const sealer = await newSealer({ name: `${name}, seal`, organisation: name, is: 'seal', from, until });
-    const now = work.now.toString();
+    const fingerprint = await fingerprintOf(fromBase64(sealer.certificate));
+    return this.put(work, sealer, { isBrought: false, fingerprint, goodFrom: from.toString(), goodUntil: until.toString() });
+  }
+
+  private async holdPage(work: Work): Promise<void> {
+    await this.address(work);
+    await work.tx.select({ firmId: sealPages.firmId }).from(sealPages).where(eq(sealPages.firmId, work.firm.id)).for('update');
+  }
+
+  /** Seals from now on; the key of the one before is thrown away. */
+  private async put(
+    work: Work,
+    { certificate, issuers, key }: Sealer,
+    about: Pick<Certificate, 'isBrought' | 'fingerprint' | 'goodFrom' | 'goodUntil'>,
+  ): Promise<Certificate> {
+    const before = await this.held(work);
     await work.tx
       .update(sealCertificates)
-      .set({ replacedAt: now, key: null })
+      .set({ replacedAt: work.now.toString(), key: null })
       .where(and(eq(sealCertificates.firmId, work.firm.id), isNull(sealCertificates.replacedAt)));
-    const fingerprint = await fingerprintOf(fromBase64(sealer.certificate));
-    await work.tx.insert(sealCertificates).values({
-      firmId: work.firm.id,
-      certificate: sealer.certificate,
-      issuers: sealer.issuers,
-      key: this.texts.seal(work.firm, sealer.key),
-      fingerprint,
-      goodFrom: from.toString(),
-      goodUntil: until.toString(),
-    });
+    await work.tx.insert(sealCertificates).values({ ...about, firmId: work.firm.id, certificate, issuers, key: this.texts.seal(work.firm, key) });
+    const { fingerprint, isBrought } = about;
     await this.events.record(work, SealMade, {
-      what: before ? 'put another certificate in the place of the one that seals' : 'made the certificate that seals what is signed',
+      what: isBrought
+        ? `brought the certificate that seals from now on, issued by ${namesOn(certificate).by}`
+        : before
+          ? 'put another certificate in the place of the one that seals'
+          : 'made the certificate that seals what is signed',
       before: before ? { fingerprint: before.fingerprint } : undefined,
       after: { fingerprint },
       payload: {},
@@ -143,6 +194,8 @@ export class SealsService {
       const { certificate, issuers, key, ...of } = await this.current(work);
       if (work.now.epochMilliseconds < Date.parse(of.goodFrom))
         throw new Error('The clock of the computer is behind the day on which the certificate of the seal begins. Have it set right, then try again.');
+      if (work.now.epochMilliseconds > Date.parse(of.goodUntil))
+        throw new Error('The certificate of the seal has run out. Bring another one, or have one made, under Firm, Seal. Then try again.');
       const held: Sealer = { certificate, issuers, key: this.texts.open(work.firm, key!) };
       return { sealer: held, fingerprint: of.fingerprint };
     });

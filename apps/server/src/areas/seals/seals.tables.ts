@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { jsonb, pgTable, text, uniqueIndex } from 'drizzle-orm/pg-core';
+import { boolean, jsonb, pgTable, text, uniqueIndex } from 'drizzle-orm/pg-core';
 import { bySecret, firmId, id, moment, ownFirm } from '../../platform/database';
 
 /** The certificates with which the firm seals, or did. */
@@ -13,6 +13,8 @@ export const sealCertificates = pgTable(
     issuers: jsonb('issuers').$type<string[]>().notNull(),
     /** Sealed as private texts are; thrown away when the next one takes its place. */
     key: text('key'),
+    /** An authority issued it to the firm, which brought it: no other is made by itself when it runs out. */
+    isBrought: boolean('is_brought').notNull().default(false),
     fingerprint: text('fingerprint').notNull(),
     goodFrom: moment('good_from').notNull(),
     goodUntil: moment('good_until').notNull(),

@@ -7,13 +7,14 @@ export function CertificateList({ of }: { of: readonly SealCertificate[] }) {
   if (of.length === 0) return <p className="text-soft">Nothing was sealed yet.</p>;
   return (
     <ul>
-      {of.map(({ fingerprint, from, until, replacedAt }) => (
+      {of.map(({ fingerprint, from, until, issued, replacedAt }) => (
         <li key={fingerprint} className="border-t border-rule py-2 first:border-0">
           <span className="block font-semibold tabular-nums wrap-anywhere">{fingerprint}</span>
           <span className="text-table text-soft">
             {replacedAt
               ? `sealed from ${plainDate(dayOf(from))} to ${plainDate(dayOf(replacedAt))}, then replaced`
-              : `seals since ${plainDate(dayOf(from))}, good until ${plainDate(dayOf(until))}`}
+              : `${issued ? 'good from' : 'seals since'} ${plainDate(dayOf(from))}, good until ${plainDate(dayOf(until))}`}
+            {issued && `; issued to ${issued.to} by ${issued.by}`}
           </span>
         </li>
       ))}

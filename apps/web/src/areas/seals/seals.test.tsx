@@ -3,13 +3,15 @@ import { Route, Routes } from 'react-router';
 import { describe, expect, it } from 'vitest';
 import type { SignedFile } from '@steady/core/signing';
 import type { CheckSealDoor, SealView } from '@steady/contract/seals';
-import { stage } from '../../../test/stage';
+import type { TodayView } from '@steady/contract/today';
+import { Refused, stage } from '../../../test/stage';
 import { CheckSealPage } from './check-seal-page';
 import { Found } from './found';
 import { SealPage } from './seal-page';
+import { SealNote } from './today-note';
 
-const NOW = { fingerprint: 'AAAA BBBB', from: '2026-03-01T09:00:00Z', until: '2031-03-01T00:00:00Z', replacedAt: null };
-const OLD = { fingerprint: 'CCCC DDDD', from: '2024-01-08T09:00:00Z', until: '2029-01-08T00:00:00Z', replacedAt: '2026-03-01T09:00:00Z' };
+const NOW = { fingerprint: 'AAAA BBBB', from: '2026-03-01T09:00:00Z', until: '2031-03-01T00:00:00Z', issued: null, replacedAt: null };
+const OLD = { fingerprint: 'CCCC DDDD', from: '2024-01-08T09:00:00Z', until: '2029-01-08T00:00:00Z', issued: null, replacedAt: '2026-03-01T09:00:00Z' };
 const DOOR: CheckSealDoor = { firm: 'Marram & Tern', hasLogo: false, zone: 'Europe/Dublin', certificates: [NOW, OLD] };
 const FOUND: SignedFile = {
   seals: [{ by: 'Marram & Tern', ...NOW, stamp: { at: '2026-03-11T10:00:00.000Z', by: 'Harbour time' }, holds: true, wrong: null, added: 0 }],
@@ -103,5 +105,36 @@ describe('the seal of the firm', () => {
     show({ current: null, older: [], address: null });
     expect(await screen.findByText(/The certificate is made with the first document that all have signed/)).toBeDefined();
     expect(screen.queryByRole('button', { name: 'Replace it' })).toBeNull();
+  });
+
+  it('takes a certificate that was brought, and says what is wrong with one at its field', async () => {
+    const answers: Record<string, unknown> = {
+      'GET /api/seal': SEAL,
+      'POST /api/seal/bring': new Refused([{ field: 'password', message: 'The password does not open it.' }]),
+    };
+    const { asked } = at('/firm/seal', '/firm/seal', <SealPage />, answers);
+    fireEvent.click(await screen.findByRole('button', { name: 'Bring a certificate' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Seal with it from now on' }));
+    expect(await screen.findByText('Choose the file that ends in .p12 or .pfx. It is a small one.')).toBeDefined();
+    const file = new File([new Uint8Array([1, 2, 3])], 'seal.p12');
+    fireEvent.change(document.querySelector('input[type=file]')!, { target: { files: [file] } });
+    expect(await screen.findByText('seal.p12')).toBeDefined();
+    fireEvent.change(screen.getByLabelText('Its password'), { target: { value: 'tide' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Seal with it from now on' }));
+    expect(await screen.findByText('The password does not open it.')).toBeDefined();
+    answers['POST /api/seal/bring'] = null;
+    fireEvent.click(screen.getByRole('button', { name: 'Seal with it from now on' }));
+    expect(await screen.findByText('It seals from now on.')).toBeDefined();
+    expect(asked.findLast(({ what }) => what === 'POST /api/seal/bring')!.sent).toEqual({ file: 'AQID', password: 'tide' });
+  });
+
+  it('names who issued it, and warns on Today before it runs out and after', async () => {
+    show({ ...SEAL, current: { ...NOW, issued: { to: 'Marram & Tern', by: 'Harbour certificates' } } });
+    expect(await screen.findByText(/issued to Marram & Tern by Harbour certificates/)).toBeDefined();
+    expect(screen.getByText(/you are reminded on Today from 60 days before/)).toBeDefined();
+    const note = (sealRunsOut: string | null) => stage(<SealNote today={{ sealRunsOut } as TodayView} />).container.textContent;
+    expect(note('2026-04-02T10:00:00Z')).toContain('The certificate runs out');
+    expect(note('2026-03-02T10:00:00Z')).toContain('nothing is sealed.');
+    expect(note(null)).not.toContain('certificate');
   });
 });

@@ -1,0 +1,1 @@
+ALTER TABLE "seal_certificates" ADD COLUMN "is_brought" boolean DEFAULT false NOT NULL;
