@@ -87,7 +87,7 @@ async function belongs(key: PrivateKeyInfo, certificate: Certificate): Promise<b
 function maySign(certificate: Certificate): boolean {
   const usage = certificate.extensions?.find(({ extnID }) => extnID === OID.keyUsage);
   if (!usage) return true;
-  const bits = (fromBER((usage.extnValue as OctetString).valueBlock.valueHexView).result.valueBlock as { valueHexView?: Uint8Array }).valueHexView;
+  const bits = (fromBER((usage.extnValue).valueBlock.valueHexView).result.valueBlock as { valueHexView?: Uint8Array }).valueHexView;
   return bits !== undefined && ((bits[0] ?? 0) & 0b1100_0000) !== 0;
 }
 
