@@ -49,19 +49,23 @@ export class Signings {
       { ...(await this.app.files.keepBytes(work.firm, drawn.file)), name: isLetter ? 'Letter of engagement.pdf' : `${of} to sign.pdf` },
       { clientId: job.clientId, jobId: job.id },
     );
-    return this.app.signatures.ask(work, job.id, {
-      documentId,
-      title: isLetter ? 'Letter of engagement' : job.name,
-      signerIds: people.map((person) => person.id),
-      ...(kept ? { kindId: kept.id } : {}),
-      ...(kept?.words ? { words: kept.words } : {}),
-      ...(kept?.terms ? { terms: kept.terms } : {}),
-      ...(kept?.evidence.byText ? { codes: people.map(({ id, mobile }) => ({ contactId: id, number: mobile ?? '085 555 0142' })) } : {}),
-      // Whoever signs first has less time, so that the other has some left.
-      ...(people.length > 1 ? { days: [{ contactId: people[0]!.id, by: addWorkingDays(work.today, 4, work.firm.calendar).toString() }] } : {}),
-      dueOn: addWorkingDays(work.today, 8, work.firm.calendar).toString(),
-      ...(drawn.fields.length === 0 ? {} : { fields: drawn.fields, ...(kept && kept.fields.length > 0 ? {} : { keepPlacesAs: kind }) }),
-    });
+    return this.app.signatures.ask(
+      work,
+      { clientId: job.clientId, jobId: job.id },
+      {
+        documentId,
+        title: isLetter ? 'Letter of engagement' : job.name,
+        signerIds: people.map((person) => person.id),
+        ...(kept ? { kindId: kept.id } : {}),
+        ...(kept?.words ? { words: kept.words } : {}),
+        ...(kept?.terms ? { terms: kept.terms } : {}),
+        ...(kept?.evidence.byText ? { codes: people.map(({ id, mobile }) => ({ contactId: id, number: mobile ?? '085 555 0142' })) } : {}),
+        // Whoever signs first has less time, so that the other has some left.
+        ...(people.length > 1 ? { days: [{ contactId: people[0]!.id, by: addWorkingDays(work.today, 4, work.firm.calendar).toString() }] } : {}),
+        dueOn: addWorkingDays(work.today, 8, work.firm.calendar).toString(),
+        ...(drawn.fields.length === 0 ? {} : { fields: drawn.fields, ...(kept && kept.fields.length > 0 ? {} : { keepPlacesAs: kind }) }),
+      },
+    );
   }
 
   /** One of the client's people signs in the portal: with their name typed or drawn, and every field filled in. */

@@ -296,9 +296,13 @@ describe('one letter for many', () => {
     const clientIds = await clients(12);
     const without = await newClient({ name: `Without ${of.count} Ltd` });
     const preview = (await give12({ clientIds: [...clientIds, without], kindId }, '/api/signatures/many/preview').expect(200)).body as ManyAsked;
-    expect(preview.asked).toHaveLength(12);
+    expect(preview.asked).toHaveLength(13);
     expect(preview.asked[0]).toMatchObject({ client: `Many 0 of ${of.count} Ltd`, to: [`Signer 0 of ${of.count}`] });
-    expect(preview.not).toMatchObject([{ client: `Without ${of.count} Ltd`, why: 'no job of it is open' }]);
+    // Of one no job is open: the letter lies with the client itself.
+    expect(preview.asked.at(-1)).toMatchObject({ client: `Without ${of.count} Ltd`, job: '' });
+    const ofService = { clientIds: [without], kindId, serviceId: t.firm.services[Object.keys(t.firm.services)[0]!] };
+    const { not } = (await give12(ofService, '/api/signatures/many/preview').expect(200)).body as ManyAsked;
+    expect(not).toMatchObject([{ why: 'no job of that service is open' }]);
     const given = (await give12({ clientIds, kindId }).expect(200)).body as ManyAsked;
     expect([given.asked.length, given.not.length]).toEqual([12, 0]);
     const { rows } = (await manager().get(`/api/signatures?find=Letter ${of.count}`).expect(200)).body as Listed<SignatureRow>;

@@ -68,6 +68,7 @@ export interface AskView<Part = unknown> {
   state: AskState;
   stateSince: string;
   reason: string | null;
+  clientId: string;
   jobId: string | null;
   jobName: string | null;
   owed: Owed[];

@@ -7,6 +7,12 @@ import { type Added, FILE, a, get, post, put } from './route';
 
 export const preview = post('/api/jobs/:id/signatures/preview', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<SendPreview>('SendPreview') });
 export const ask = post('/api/jobs/:id/signatures', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<Added>('Added'), once: true });
+/** The same of a document that belongs to no job. */
+export const previewOfClient = post('/api/clients/:id/signatures/preview', 'do work', {
+  input: a<AskSignature>('AskSignature'),
+  answer: a<SendPreview>('SendPreview'),
+});
+export const askOfClient = post('/api/clients/:id/signatures', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<Added>('Added'), once: true });
 export const onPaper = post('/api/signers/:id/on-paper', 'do work', { input: a<NoteSignedOnPaper>('NoteSignedOnPaper') });
 export const replace = post('/api/signers/:id/replace', 'do work', { input: a<ReplaceSigner>('ReplaceSigner'), once: true });
 /** The signed copy could not be made: it is tried again. */

@@ -21,7 +21,7 @@ const DAYS = 20;
 function run({ procedure, clients, names, start, perDay }: AskedOnPaper): OnPaper {
   const dates = { start: civil(start), target: addWorkingDays(civil(start), DAYS) };
   const unnamed = () => '';
-  const of = { template: unnamed, procedure: unnamed, detail: unnamed, facts: names };
+  const of = { template: unnamed, procedure: unnamed, signingKind: unnamed, detail: unnamed, facts: names };
   return onPaper(procedure, clients, names, { dates, calendar: openWeek, names: of, perDay });
 }
 expose(run);

@@ -33,6 +33,7 @@ function tell(data: AskedStory): ToldDay[] {
   const told = story(data.procedure, data.client, { start, target: addWorkingDays(start, data.days, calendar) }, calendar, {
     template: name,
     procedure: name,
+    signingKind: name,
     detail: name,
     facts: data.facts,
   });

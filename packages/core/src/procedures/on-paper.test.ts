@@ -14,7 +14,13 @@ const client = (name: string, more: Partial<ClientOnPaper> = {}): ClientOnPaper 
   ...more,
 });
 const PAPER = { way: 'paper', legalForm: 'sole trader' };
-const names = { template: () => 'Your return is filed', procedure: () => 'Onboarding', detail: () => 'Referred by', facts: {} };
+const names = {
+  template: () => 'Your return is filed',
+  signingKind: () => 'Your return is filed',
+  procedure: () => 'Onboarding',
+  detail: () => 'Referred by',
+  facts: {},
+};
 
 describe('clients run through on paper', () => {
   const personal = suppliedProcedure('personal');
@@ -266,7 +272,7 @@ describe('days on which clients are written to', () => {
   });
   const dates = { start: civil('2026-03-11'), target: civil('2026-03-31') };
   const name = (id: string) => id;
-  const names = { template: name, procedure: name, detail: name, facts: {} };
+  const names = { template: name, signingKind: name, procedure: name, detail: name, facts: {} };
   const when = { dates, calendar: openWeek, names, perDay: 2 };
 
   it('are those of its working days, for whoever can be written to', () => {

@@ -84,10 +84,10 @@ export interface GoesOut {
 /**
  * What leaves the house at once when jobs by a procedure begin: messages and requests of the first phase that each client enters.
  *
- * @param names what templates are called
+ * @param names what templates and kinds of documents for signature are called
  * @returns one for each client and thing sent; none for a client to whom nobody can be written
  */
-export function goesOutAtOnce(procedure: Procedure, clients: readonly ClientOnPaper[], names: Pick<NamesOfActions, 'template'>): GoesOut[] {
+export function goesOutAtOnce(procedure: Procedure, clients: readonly ClientOnPaper[], names: Pick<NamesOfActions, 'template' | 'signingKind'>): GoesOut[] {
   const unknown = () => '';
   return clients.flatMap(({ id, name, facts, writtenTo }) => {
     const [first] = phasesFor(procedure, facts).phases;

@@ -59,6 +59,8 @@ export type Action = {
     | { does: 'message'; templateId: string; words?: { subject: string; body: string } }
     /** Sends one of the requests of the phase, wanted within so many days. */
     | { does: 'request'; requestKey: string; days: number }
+    /** Gives the letter of a kind of document for signature, wanted within so many days. */
+    | { does: 'signature'; kindId: string; days: number }
     | { does: 'task'; task: TaskPlan }
     /** Begins another job for the client, by another procedure. */
     | { does: 'procedure'; procedureId: string }

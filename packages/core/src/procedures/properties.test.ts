@@ -235,7 +235,7 @@ describe('clients run through on paper, whoever they are', () => {
   });
 
   it('are told their story in the order of days, from the first phase to the end', () => {
-    const names = { template: () => 'x', procedure: () => 'x', detail: () => 'x', facts: {} };
+    const names = { template: () => 'x', signingKind: () => 'x', procedure: () => 'x', detail: () => 'x', facts: {} };
     fc.assert(
       fc.property(procedures, anyFacts, fc.integer({ min: 1, max: 60 }), (procedure, facts, length) => {
         const one = { id: 'c', name: 'Client', facts, writtenTo: ['Bríd Foley'], roles: TASK_ROLES, signs: true };

@@ -1,4 +1,4 @@
-import { type OctetString, fromBER } from 'asn1js';
+import { fromBER } from 'asn1js';
 import { Certificate, PFX, PKCS8ShroudedKeyBag, PrivateKeyInfo, type SafeBag } from 'pkijs';
 import { Temporal } from '../calendar';
 import { type Sealer, certificateFrom } from './authority';
@@ -47,7 +47,8 @@ async function opened(file: Uint8Array<ArrayBuffer>, password: string): Promise<
   const bags: SafeBag[] = [];
   try {
     await safe.parseInternalValues({ safeContents: safe.safeContents.map(() => ({ password: secret })) });
-    for (const { value } of safe.parsedValue.safeContents as { value: { safeBags: SafeBag[] } }[]) bags.push(...value.safeBags);
+    const { safeContents } = safe.parsedValue as { safeContents: { value: { safeBags: SafeBag[] } }[] };
+    for (const { value } of safeContents) bags.push(...value.safeBags);
     for (const { bagValue } of bags)
       if (bagValue instanceof PKCS8ShroudedKeyBag) await (bagValue as unknown as Locked).parseInternalValues({ password: secret });
   } catch {
@@ -87,7 +88,7 @@ async function belongs(key: PrivateKeyInfo, certificate: Certificate): Promise<b
 function maySign(certificate: Certificate): boolean {
   const usage = certificate.extensions?.find(({ extnID }) => extnID === OID.keyUsage);
   if (!usage) return true;
-  const bits = (fromBER((usage.extnValue).valueBlock.valueHexView).result.valueBlock as { valueHexView?: Uint8Array }).valueHexView;
+  const bits = (fromBER(usage.extnValue.valueBlock.valueHexView).result.valueBlock as { valueHexView?: Uint8Array }).valueHexView;
   return bits !== undefined && ((bits[0] ?? 0) & 0b1100_0000) !== 0;
 }
 

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, getTableColumns, inArray, lte, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, isNull, lte, sql } from 'drizzle-orm';
 import { type AskState, followUpAfter, isQuestion, jobWaits, moveOfAsk, standingOf } from '@steady/core/asks';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -127,6 +127,15 @@ export class AskBook {
       .select()
       .from(asks)
       .where(and(eq(asks.jobId, jobId), inArray(asks.state, states)))
+      .orderBy(asc(asks.id));
+  }
+
+  /** The asks of a client that are of no job and stand in some states. */
+  ofClientAlone(work: Work, clientId: string, states: AskState[]): Promise<Ask[]> {
+    return work.tx
+      .select()
+      .from(asks)
+      .where(and(eq(asks.clientId, clientId), isNull(asks.jobId), inArray(asks.state, states)))
       .orderBy(asc(asks.id));
   }
 

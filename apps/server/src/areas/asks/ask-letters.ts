@@ -176,14 +176,14 @@ export class AskLetters {
   /** What would go out, to the first who is asked: the others are told when it is their turn. */
   async preview(
     work: Work,
-    ask: { kind: string; client: Client; job: Job; isPortalOnly?: boolean },
+    ask: { kind: string; client: Client; job: Job | null; isPortalOnly?: boolean },
     letter: AskLetter,
     contactId: string | null,
     when: When,
   ): Promise<SendPreview> {
     const from = work.actor.kind === 'staff' ? work.actor.name : null;
     const { permission: say } = this.kinds.of(ask.kind);
-    const preview = await this.post.preview(work, ask.client, addressed(letter, say, contactId ?? ask.job.contactId, from), when);
+    const preview = await this.post.preview(work, ask.client, addressed(letter, say, contactId ?? ask.job?.contactId ?? null, from), when);
     return ask.isPortalOnly ? { ...preview, messages: [], inPortal: preview.messages.map(({ to }) => to) } : preview;
   }
 }

@@ -67,6 +67,7 @@ export class AskQueries {
       state: ask.state,
       stateSince: ask.stateSince,
       reason: ask.reason,
+      clientId: ask.clientId,
       jobId: ask.jobId,
       jobName: ask.jobId && (names.get(ask.jobId) ?? null),
       owed: ask.owed,

@@ -23,8 +23,9 @@ export const AskWithdrawn = eventKind<{ askId: string }>('ask withdrawn', 'asks'
 export interface NewAsk {
   kind: string;
   client: Client;
-  job: Job;
-  phaseKey: string;
+  /** Null where it is of no job: nothing waits for it but itself. */
+  job: Job | null;
+  phaseKey: string | null;
   planKey?: string | null;
   title: string;
   words?: string | null;
@@ -83,7 +84,7 @@ export class AsksService implements OnModuleInit {
    * @returns the ask and how many were told
    */
   async open(work: Work, { client, job, parties, what, after, fill, when = {}, isPortalOnly = false, ...of }: NewAsk): Promise<{ ask: Ask; written: number }> {
-    if (job.phase === null) throw Problem.refused('job-finished', 'The job is finished. Begin a new one to ask the client for something.');
+    if (job !== null && job.phase === null) throw Problem.refused('job-finished', 'The job is finished. Begin a new one to ask the client for something.');
     if (of.wantedBy < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the client some days.' }]);
     const sendOn = when.on ?? null;
     if (sendOn !== null && of.wantedBy < sendOn) throw Problem.invalid([{ field: 'dueOn', message: 'It goes out after this day. Give the client some days.' }]);
@@ -94,7 +95,7 @@ export class AsksService implements OnModuleInit {
         ...of,
         firmId: work.firm.id,
         clientId: client.id,
-        jobId: job.id,
+        jobId: job?.id ?? null,
         state: sendOn === null ? 'drafted' : 'planned',
         sendOn,
         isPortalOnly,
@@ -125,7 +126,7 @@ export class AsksService implements OnModuleInit {
     await this.events.record(work, AskOpened, {
       what: `${what}; ${told}`,
       clientId: client.id,
-      jobId: job.id,
+      jobId: job?.id ?? null,
       after,
       payload: { askId: ask!.id },
     });

@@ -4,7 +4,7 @@ export { AskLetters, lastSafeOf, senderNow } from './ask-letters';
 export { AskQueries } from './asks.queries';
 export { AskWithdrawn, AsksService } from './asks.service';
 export { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty } from './kinds';
-export { type JobOfClient, ManyJobs } from './many-jobs.service';
+export { type AskedIn, type JobOfClient, ManyJobs } from './many-jobs.service';
 export { PeopleWhoSign, type Turn } from './people-who-sign.service';
 export { type WhoIs, WhoIsAsked } from './who-is-asked.service';
 export { SaidService } from './said.service';

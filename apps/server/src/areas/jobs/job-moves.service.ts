@@ -27,7 +27,7 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientQueries, ClientsService, NotesService, factsOf } from '../clients';
 import { TemplatesService } from '../post';
-import { ProceduresService } from '../procedures';
+import { ActionPieces, ProceduresService } from '../procedures';
 import type { JobAction } from './job-actions';
 import { JobAsks } from './job-asks';
 import { type JobPhase, jobActions, jobs, tasks } from './jobs.tables';
@@ -69,6 +69,7 @@ export class JobMovesService {
     private readonly book: ClientQueries,
     private readonly templates: TemplatesService,
     private readonly procedures: ProceduresService,
+    private readonly pieces: ActionPieces,
     private readonly notes: NotesService,
   ) {}
 
@@ -272,10 +273,11 @@ export class JobMovesService {
       ...(await this.templates.names(work)),
       ...(await this.procedures.names(work)),
       ...details.map(({ id, name: called }) => [id, called] as const),
+      ...(await this.pieces.kindsToSign(work)),
     ]);
     const name = (id: string) => byId.get(id) ?? 'something that is no longer there';
     const facts = Object.fromEntries(details.map((one) => [`detail:${one.id}`, one.name]));
-    return { template: name, procedure: name, detail: name, facts };
+    return { template: name, procedure: name, signingKind: name, detail: name, facts };
   }
 
   private async get(work: Work, jobId: string, hold = false): Promise<Job> {

@@ -116,8 +116,13 @@ export class MovesService implements OnModuleInit {
         told.push({ key, what: `${words}.`, outside: false, doneBefore });
         continue;
       }
+      const own = await this.steps.whoGets(work, one.action, job);
+      if (own && 'why' in own) {
+        told.push({ key, what: `${words}. ${own.why} A task takes its place.`, outside: false, doneBefore });
+        continue;
+      }
       recipients ??= await this.post.recipients(work, await this.clients.get(work, job.clientId), 'getsRequests', job.contactId);
-      const { to, nobody } = recipients;
+      const { to, nobody } = own ?? recipients;
       // What one move brings about goes out together: it is looked up once.
       later ??= await this.post.later(work, to);
       told.push(

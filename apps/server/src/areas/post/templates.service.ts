@@ -30,6 +30,7 @@ const FARTHEST = 90;
 
 type Template = typeof templates.$inferSelect;
 
+const OF_FEES = /\{\s*fee\s*\}/i;
 const noDetail = (place: string) => `{${place}} is not a detail that can be filled in. There are: ${Object.keys(DETAILS).join(', ')}.`;
 const missingInWords = (missing: readonly string[]): string[] => [...new Set(missing)].map((detail) => DETAILS[detail] ?? detail);
 
@@ -140,6 +141,26 @@ export class TemplatesService implements OnModuleInit {
     return { values, contactId };
   }
 
+  /** @throws Problem at the field for what stands between braces and is no detail, or is not for everybody to read */
+  mustKnow(text: string, field: string): void {
+    const unknown = fillIn(text, {}).unknown;
+    if (unknown.length > 0) throw Problem.invalid(unknown.map((place) => ({ field, message: noDetail(place) })));
+    if (OF_FEES.test(text)) throw Problem.invalid([{ field, message: 'A fee is not filled in here: whoever sees the client can read this.' }]);
+  }
+
+  /**
+   * Words that stand with something else that is asked, with their details filled in for a client and one of its jobs.
+   * @throws Problem at the field for what is no detail, and for what is not known, so that nobody reads an empty place
+   */
+  async fill(work: Work, { clientId, jobId }: { clientId: string; jobId: string | null }, text: string, field: string): Promise<string> {
+    if (!text.includes('{')) return text;
+    this.mustKnow(text, field);
+    const { text: filled, missing } = fillIn(text, (await this.values(work, clientId, jobId)).values);
+    if (missing.length > 0)
+      throw Problem.invalid([{ field, message: `Not known of this client or job: ${missingInWords(missing).join(', ')}. Write it out, or take it out.` }]);
+    return filled;
+  }
+
   private async filled(
     work: Work,
     words: MessageWords,
@@ -156,7 +177,7 @@ export class TemplatesService implements OnModuleInit {
         linkWords: 'Your documents and questions with us',
         to: 'getsRequests',
         contactId,
-        aboutFees: values.fee !== null && /\{\s*fee\s*\}/i.test(`${words.subject} ${words.body}`),
+        aboutFees: values.fee !== null && OF_FEES.test(`${words.subject} ${words.body}`),
       },
       missing: missingInWords([...subject.missing, ...body.missing]),
       unknown: [...new Set([...subject.unknown, ...body.unknown])],

@@ -12,6 +12,9 @@ export class ActionPieces {
 
   constructor(private readonly team: TeamService) {}
 
+  /** What kinds of documents for signature are called, by their ids; the area that keeps them says so. */
+  kindsToSign: (work: Work) => Promise<Map<string, string>> = () => Promise.resolve(new Map<string, string>());
+
   bring(missing: Missing): void {
     this.ofAction = missing;
   }

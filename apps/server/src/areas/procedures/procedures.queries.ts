@@ -1,4 +1,5 @@
 import { TemplatesService } from '../post';
+import { ActionPieces } from './action-pieces';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { factsForRules } from '@steady/core/jobs';
@@ -46,6 +47,7 @@ export class ProcedureQueries implements OnModuleInit {
     private readonly book: ClientQueries,
     private readonly contacts: ContactQueries,
     private readonly templates: TemplatesService,
+    private readonly pieces: ActionPieces,
   ) {}
 
   onModuleInit(): void {
@@ -124,7 +126,8 @@ export class ProcedureQueries implements OnModuleInit {
     }
     const found: OnPaperBefore[] = [];
     const templates = await this.templates.names(work);
-    const names = { template: (id: string) => templates.get(id) ?? 'a message' };
+    const kinds = await this.pieces.kindsToSign(work);
+    const names = { template: (id: string) => templates.get(id) ?? 'a message', signingKind: (id: string) => kinds.get(id) ?? 'a document' };
     for (const [id, jobs] of byProcedure) {
       const { name, definition } = id === null ? { name: 'No procedure', definition: WITHOUT_PROCEDURE } : await this.view(work, id);
       const met = new Map((await this.asMet(work, [...new Set(jobs.map(({ clientId }) => clientId))])).map((client) => [client.id, client]));

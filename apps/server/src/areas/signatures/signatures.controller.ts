@@ -33,13 +33,23 @@ export class SignaturesController {
   ) {}
 
   @Does(routes.preview, { input: AskSignature })
-  preview({ work, at: { id: jobId }, input }: Asked<typeof routes.preview>): Promise<SendPreview> {
-    return this.signatures.preview(work, jobId, input);
+  async preview({ work, at: { id: jobId }, input }: Asked<typeof routes.preview>): Promise<SendPreview> {
+    return this.signatures.preview(work, await this.signatures.ofJob(work, jobId), input);
+  }
+
+  @Does(routes.previewOfClient, { input: AskSignature })
+  previewOfClient({ work, at: { id: clientId }, input }: Asked<typeof routes.previewOfClient>): Promise<SendPreview> {
+    return this.signatures.preview(work, { clientId, jobId: null }, input);
+  }
+
+  @Does(routes.askOfClient, { input: AskSignature })
+  async askOfClient({ work, at: { id: clientId }, input }: Asked<typeof routes.askOfClient>): Promise<{ id: string }> {
+    return { id: await this.signatures.ask(work, { clientId, jobId: null }, input) };
   }
 
   @Does(routes.ask, { input: AskSignature })
   async ask({ work, at: { id: jobId }, input }: Asked<typeof routes.ask>): Promise<{ id: string }> {
-    return { id: await this.signatures.ask(work, jobId, input) };
+    return { id: await this.signatures.ask(work, await this.signatures.ofJob(work, jobId), input) };
   }
 
   @Does(routes.onPaper, { input: NoteSignedOnPaper })

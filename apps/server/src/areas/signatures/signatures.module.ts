@@ -3,6 +3,7 @@ import { AskQueries } from '../asks';
 import { DocumentHolds } from '../documents';
 import { KeptParts, PersonParts } from '../keeping';
 import { OpenedThings } from '../portal';
+import { ActionPieces } from '../procedures';
 import { TodayParts } from '../today';
 import { WholeFileParts } from '../whole-file';
 import { ChangeOfSigners } from './change-signers.service';
@@ -60,7 +61,10 @@ export class SignaturesModule {
     list: SignatureList,
     opened: OpenedThings,
     asks: AskQueries,
+    pieces: ActionPieces,
+    kinds: SigningKinds,
   ) {
+    pieces.kindsToSign = (work) => kinds.names(work);
     opened.bring(READ, (work, id) => asks.opened(work, id));
     today.bring((work, asked) => list.onToday(work, asked));
     today.bringFailures((work, most) => copies.failures(work, most));

@@ -16,10 +16,10 @@ import { Problem } from '../../platform/http/problem';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
 import { AskLetters, AsksService, PeopleWhoSign, type Turn, senderNow } from '../asks';
-import { ClientsService } from '../clients';
+import { type Client, ClientsService } from '../clients';
 import { type Document, DocumentsService, FoldersService } from '../documents';
 import { type Job, JobsService } from '../jobs';
-import { InvitationsService } from '../post';
+import { InvitationsService, TemplatesService } from '../post';
 import { SignatureDemands } from './demands.service';
 import { SignatureFields } from './fields.service';
 import { mustBeInTime } from './in-time';
@@ -46,6 +46,12 @@ const warningsOf = (name: string, { seals, hasForm, hasScript }: PdfLooked): str
   ...(hasScript ? [`${name} has a script in it. Save it without: some programs warn of such files.`] : []),
 ];
 
+/** For whom something is given for signature: a client, in one of its jobs or in none. */
+export interface GivenFor {
+  clientId: string;
+  jobId: string | null;
+}
+
 /** Documents given for signature: to one person after the other, signed or refused in the portal, or noted as signed on paper. */
 @Injectable()
 export class SignaturesService {
@@ -66,6 +72,7 @@ export class SignaturesService {
     private readonly demands: SignatureDemands,
     private readonly kinds: SigningKinds,
     private readonly invitations: InvitationsService,
+    private readonly templates: TemplatesService,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -102,13 +109,13 @@ export class SignaturesService {
   /** The letters that would go out, to those who sign first: the others are told when it is their turn. */
   async letterTo(
     work: Work,
-    jobId: string,
-    { title, words, dueOn, now }: Pick<AskSignature, 'title' | 'words' | 'dueOn' | 'now'>,
+    of: GivenFor,
+    { title, dueOn, now, ...input }: Pick<AskSignature, 'title' | 'words' | 'dueOn' | 'now'>,
     first: readonly { id: string; wantedBy?: string | null }[],
   ): Promise<SendPreview> {
-    const job = await this.jobs.get(work, jobId);
-    const client = await this.clients.get(work, job.clientId);
-    const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
+    const { client, job } = await this.whoseAndWhere(work, of);
+    const words = await this.wordsFor(work, of, input);
+    const about = { client: client.name, job: job?.name ?? null, lastSafe: null, sender: senderNow(work) };
     const all: SendPreview[] = [];
     for (const { id, wantedBy = null } of first) {
       const letter = signatureLetter(work.firm, { title, words, wantedBy: wantedOf({ wantedBy }, { wantedBy: dueOn }) }, about);
@@ -120,14 +127,14 @@ export class SignaturesService {
   }
 
   /** What would go out, and what to know of the document before. */
-  async preview(work: Work, jobId: string, input: AskSignature): Promise<SendPreview> {
-    const { clientId } = await this.jobs.get(work, jobId);
+  async preview(work: Work, of: GivenFor, input: AskSignature): Promise<SendPreview> {
+    const { clientId } = of;
     const document = await this.toBeSigned(work, clientId, input.documentId);
     const people = await this.signers.chosen(work, clientId, input.signerIds, 'signerIds');
     await this.demands.foreseen(work, input, people);
     const places = signersOf(work, people, input);
     const first = places.filter(({ position }) => position === 0);
-    const preview = await this.letterTo(work, jobId, input, ofClient(first));
+    const preview = await this.letterTo(work, of, input, ofClient(first));
     const looked = await this.looked(work, document);
     await this.fieldsOf(work, input, people.length, looked.pages);
     const neverIn = first.flatMap(({ id, name, lastInAt }) => (lastInAt === null && preview.messages.some(({ contactId }) => contactId === id) ? [name] : []));
@@ -144,14 +151,27 @@ export class SignaturesService {
     return places;
   }
 
-  /** Gives a document of a job for signature. */
-  async ask(work: Work, jobId: string, input: AskSignature): Promise<string> {
-    const { documentId, title, signerIds, together = [], dueOn, words, now, invite, keepPlacesAs, expiresOn } = input;
-    const job = await this.jobs.get(work, jobId);
-    const client = await this.clients.get(work, job.clientId);
-    const document = await this.toBeSigned(work, job.clientId, documentId);
+  /** The job for which a document is given, with its client. */
+  async ofJob(work: Work, jobId: string): Promise<GivenFor> {
+    return { clientId: (await this.jobs.get(work, jobId)).clientId, jobId };
+  }
+
+  private async whoseAndWhere(work: Work, { clientId, jobId }: GivenFor): Promise<{ client: Client; job: Job | null }> {
+    return { client: await this.clients.get(work, clientId), job: jobId === null ? null : await this.jobs.get(work, jobId) };
+  }
+
+  /** What is said to those who sign, with what stands between braces filled in. */
+  private async wordsFor(work: Work, of: GivenFor, { words }: Pick<AskSignature, 'words'>): Promise<string | null> {
+    return words === undefined ? null : this.templates.fill(work, of, words, 'words');
+  }
+
+  /** Gives a document for signature, of a job or of none. */
+  async ask(work: Work, of: GivenFor, input: AskSignature): Promise<string> {
+    const { documentId, title, signerIds, together = [], dueOn, now, invite, keepPlacesAs, expiresOn } = input;
+    const { client, job } = await this.whoseAndWhere(work, of);
+    const document = await this.toBeSigned(work, client.id, documentId);
     const { pages } = await this.looked(work, document);
-    const people = await this.signers.chosen(work, job.clientId, signerIds, 'signerIds');
+    const people = await this.signers.chosen(work, client.id, signerIds, 'signerIds');
     const fields = await this.fieldsOf(work, input, people.length, pages);
     const demands = await this.demands.foreseen(work, input, people);
     const { numbers: _, ...asked } = demands;
@@ -161,9 +181,9 @@ export class SignaturesService {
       client,
       job,
       title,
-      words: words ?? null,
+      words: await this.wordsFor(work, of, input),
       wantedBy: dueOn,
-      phaseKey: phaseFor(job),
+      phaseKey: job && phaseFor(job),
       parties: places.map(({ position, wantedBy, ...signer }) => ({ ...whoIs(signer), position, wantedBy })),
       what: `gave ${document.name} for signature to ${people.map(({ id, name }, at) => (at === 0 ? name : `${together.includes(id) ? ' and ' : ', then '}${name}`)).join('')}`,
       after: { title, dueOn, sha256: await this.store.contentHash(work.firm, document.address) },

@@ -7,6 +7,7 @@ import { FileStore, type Upload } from '../../platform/files';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import { TemplatesService } from '../post';
 import { signingKinds } from './signatures.tables';
 import { TermsService } from './terms.service';
 
@@ -20,6 +21,7 @@ export class SigningKinds implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly terms: TermsService,
+    private readonly templates: TemplatesService,
     private readonly present: Present,
     private readonly store: FileStore,
   ) {}
@@ -38,6 +40,12 @@ export class SigningKinds implements OnModuleInit {
   async list(work: Work): Promise<SigningKindView[]> {
     const found = await work.tx.select().from(signingKinds).where(eq(signingKinds.firmId, work.firm.id)).orderBy(asc(signingKinds.name));
     return found.map(({ firmId: _, letter, ...kind }) => ({ ...kind, letter: letter && { name: letter.name, bytes: letter.bytes } }));
+  }
+
+  /** What they are called, by their ids. */
+  async names(work: Work): Promise<Map<string, string>> {
+    const found = await work.tx.select({ id: signingKinds.id, name: signingKinds.name }).from(signingKinds).where(eq(signingKinds.firmId, work.firm.id));
+    return new Map(found.map(({ id, name }) => [id, name]));
   }
 
   /** @throws Problem "not-found" */
@@ -81,10 +89,11 @@ export class SigningKinds implements OnModuleInit {
     });
   }
 
-  private async mustBeRight(work: Work, { name, terms }: KeepSigningKind, kindId: string | null): Promise<void> {
+  private async mustBeRight(work: Work, { name, terms, words }: KeepSigningKind, kindId: string | null): Promise<void> {
     if ((await this.list(work)).some((one) => one.name.toLowerCase() === name.toLowerCase() && one.id !== kindId))
       throw Problem.invalid([{ field: 'name', message: `There is a kind "${name}" already. Change that one, or give this one another name.` }]);
     if (terms !== undefined) await this.terms.newest(work, terms);
+    if (words !== undefined) this.templates.mustKnow(words, 'words');
   }
 
   async drop(work: Work, kindId: string): Promise<void> {

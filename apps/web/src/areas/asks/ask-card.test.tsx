@@ -26,6 +26,7 @@ const ask = (more: Partial<AskView> = {}): AskView => ({
   state: 'with the client',
   stateSince: '2026-03-09T09:00:00Z',
   reason: null,
+  clientId: 'c1',
   jobId: 'j1',
   jobName: 'VAT return, Jan-Feb 2026',
   owed: [{ what: 'Bank statements', since: '2026-03-09T09:00:00Z' }],

@@ -7,7 +7,7 @@ import { WhoIsAsked } from './who-is-asked';
 interface Props {
   /** What it is as long as it is written. */
   title: string;
-  /** What the last press does, before "3 jobs". */
+  /** What the last press does, before "in 3 jobs". */
   act: string;
   /** The words that lead back to what was written. */
   back: string;
@@ -22,15 +22,19 @@ interface Props {
   children: ReactNode;
 }
 
+/** "in 3 jobs"; where some are asked in none, "to 3 clients". */
+export const inWords = (asked: ManyAsked['asked']): string =>
+  asked.some(({ job }) => job === '') ? `to ${counted(asked.length, 'client')}` : `in ${counted(asked.length, 'job')}`;
+
 /** Asks many at once: first what, then who is asked, then it goes. */
 export function AskManyLeaf({ title, act, back, preview, above, of, onBack, onClose, children }: Props) {
-  const some = preview?.asked.length ?? 0;
+  const asked = preview?.asked ?? [];
   return (
     <Leaf
       open
       broad
       title={preview ? 'Before it goes' : title}
-      act={!preview ? 'Look at who is asked' : some === 0 ? undefined : `${act} ${counted(some, 'job')}`}
+      act={!preview ? 'Look at who is asked' : asked.length === 0 ? undefined : `${act} ${inWords(asked)}`}
       onClose={onClose}
       {...of}
       beside={

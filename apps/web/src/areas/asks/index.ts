@@ -1,3 +1,3 @@
-export { AskManyLeaf } from './ask-many';
+export { AskManyLeaf, inWords as askedInWords } from './ask-many';
 export { OfService } from './who-is-asked';
 export { WantedBetween, WantedInWeek, useWantedByWeek } from './wanted-by';

@@ -32,8 +32,8 @@ export function WhoIsAsked({ of: { asked, not } }: { of: ManyAsked }) {
       <span className="font-semibold">{one.client}</span>
       {asked.includes(one as AskedOfJob) ? (
         // It is read beside this, which stays as it is.
-        <a className="lnk" href={`/jobs/${one.jobId}`} target="_blank" rel="noreferrer">
-          {one.job}
+        <a className="lnk" href={one.job === '' ? `/clients/${one.jobId}` : `/jobs/${one.jobId}`} target="_blank" rel="noreferrer">
+          {one.job || 'in no job'}
         </a>
       ) : (
         <span>{one.job}</span>

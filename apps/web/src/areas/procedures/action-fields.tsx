@@ -1,6 +1,7 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as postRoutes from '@steady/contract/post.routes';
 import * as proceduresRoutes from '@steady/contract/procedures.routes';
+import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import { X } from 'lucide-react';
 import { ACTION_KINDS, type Action, type Chosen, type Does, type RequestPlan } from '@steady/core/procedures';
 import { useData } from '../../app/api';
@@ -21,7 +22,13 @@ function fresh(does: Does, key: string, known: Known): Action {
     key,
     does,
     ...ACTION_KINDS[does].fresh(
-      { templates: first('templates'), requests: first('requests'), procedures: first('procedures'), details: first('details') },
+      {
+        templates: first('templates'),
+        requests: first('requests'),
+        signingKinds: first('signingKinds'),
+        procedures: first('procedures'),
+        details: first('details'),
+      },
       key,
     ),
   } as Action;
@@ -47,8 +54,13 @@ export function ActionFields({
   const { data: templates = [] } = useData(postRoutes.kept);
   const { data: procedures = [] } = useData(proceduresRoutes.list);
   const { data: details = [] } = useData(clientsRoutes.details);
+  const { data: kinds = [] } = useData(kindsRoutes.list);
+  // Those that are given by themselves first: of the others somebody chooses the document.
+  const signingKinds = kinds
+    .map(({ id, name, letter }) => ({ id, name: letter ? name : `${name}, as a task`, isLetter: letter !== null }))
+    .sort((a, b) => Number(b.isLetter) - Number(a.isLetter));
   const planned = requests.map((one) => ({ id: one.key, name: one.title || 'a request without a title' }));
-  const known: Known = { requests: planned, templates, procedures, details };
+  const known: Known = { requests: planned, signingKinds, templates, procedures, details };
   const put = (index: number, next: Action) => onChange(actions.map((one, at) => (at === index ? next : one)));
   return (
     <fieldset className="mb-2">

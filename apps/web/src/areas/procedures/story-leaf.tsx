@@ -1,6 +1,7 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as postRoutes from '@steady/contract/post.routes';
 import * as proceduresRoutes from '@steady/contract/procedures.routes';
+import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import * as teamRoutes from '@steady/contract/team.routes';
 import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
@@ -21,7 +22,8 @@ export function StoryLeaf({ procedure, clients, onClose }: { procedure: Procedur
   const { data: templates = [] } = useData(postRoutes.kept);
   const { data: procedures = [] } = useData(proceduresRoutes.list);
   const { data: details = [] } = useData(clientsRoutes.details);
-  const names = Object.fromEntries([...templates, ...procedures, ...details].map((one) => [one.id, one.name]));
+  const { data: kinds = [] } = useData(kindsRoutes.list);
+  const names = Object.fromEntries([...templates, ...procedures, ...details, ...kinds].map((one) => [one.id, one.name]));
   const client = clients.clients.find((one) => one.id === clientId);
   const count = Math.min(400, Math.max(1, Number(days) || 1));
   const { data: closing } = useData(teamRoutes.closingDays);

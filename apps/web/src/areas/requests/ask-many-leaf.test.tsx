@@ -42,7 +42,7 @@ it('shows who gets it when, who has to be told, and for whom nothing is asked, b
   ).toContain('not asked: it is asked for this already');
   expect(screen.getByText(/1 client cannot be written to/)).toBeDefined();
   expect(screen.getByText(/1 message goes out later than it is sent/)).toBeDefined();
-  fireEvent.click(screen.getByRole('button', { name: 'Ask for 2 jobs' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Ask in 2 jobs' }));
   await waitFor(() =>
     expect(asked.find(({ what }) => what === 'POST /api/requests/many')?.sent).toMatchObject({
       jobIds: IDS,

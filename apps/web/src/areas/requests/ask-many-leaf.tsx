@@ -53,7 +53,7 @@ function AskForMany({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clien
   return (
     <AskManyLeaf
       title={of.jobIds ? `Ask for ${counted(count, noun)}` : `Ask ${counted(count, noun)}`}
-      act="Ask for"
+      act="Ask"
       back="Back to the words"
       preview={preview}
       above={

@@ -1,8 +1,15 @@
 import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import { evidenceInWords } from '@steady/core/signing';
+import { DETAILS } from '@steady/core/templates';
 import type { SigningKindView } from '@steady/contract/signing-kinds';
 import { useData } from '../../app/api';
 import { SelectField } from '../../ui/fields';
+
+/** What can stand between braces in words that go with a document. A fee cannot: whoever sees the client reads them. */
+export const FILLED_IN = `What stands between braces is filled in: ${Object.keys(DETAILS)
+  .filter((detail) => detail !== 'fee')
+  .map((detail) => `{${detail}}`)
+  .join(' ')}`;
 
 interface KindProps {
   kinds: readonly SigningKindView[];

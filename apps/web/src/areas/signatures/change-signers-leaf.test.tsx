@@ -20,12 +20,12 @@ const party = (name: string, position: number, state: PartyView['state']): Party
   doneAt: null,
   wantedBy: null,
 });
-const ASK = { id: 'a1', parties: [party('Cara', 0, 'asked'), party('Dara', 1, 'ahead')] } as unknown as AskView<SignaturePart>;
+const ASK = { id: 'a1', jobId: 'j1', clientId: 'c1', parties: [party('Cara', 0, 'asked'), party('Dara', 1, 'ahead')] } as unknown as AskView<SignaturePart>;
 const JOB = { contacts: [person(CARA, 'Cara'), person(DARA, 'Dara'), person(EVE, 'Eve'), person('x', 'Pat', false)] };
 
 it('adds, leaves out and orders those who do not know of it yet', async () => {
   const onClose = vi.fn();
-  const { asked } = stage(<ChangeSignersLeaf ask={ASK} jobId="j1" onClose={onClose} />, {
+  const { asked } = stage(<ChangeSignersLeaf ask={ASK} onClose={onClose} />, {
     answers: { 'GET /api/jobs/j1': JOB, 'PUT /api/asks/a1/signers': null },
   });
   expect(await screen.findByText('Cara stays where they stand: whoever was told is replaced, not left out.')).toBeDefined();
@@ -42,7 +42,7 @@ it('adds, leaves out and orders those who do not know of it yet', async () => {
 });
 
 it('says what the server finds too little', async () => {
-  stage(<ChangeSignersLeaf ask={ASK} jobId="j1" onClose={() => undefined} />, {
+  stage(<ChangeSignersLeaf ask={ASK} onClose={() => undefined} />, {
     answers: {
       'GET /api/jobs/j1': JOB,
       'PUT /api/asks/a1/signers': new Refused([{ field: 'signerIds', message: 'A director has to sign this; nobody chosen is one.' }]),
@@ -55,7 +55,7 @@ it('says what the server finds too little', async () => {
 
 it('a code goes to another number, or none is asked for', async () => {
   const onClose = vi.fn();
-  const { asked } = stage(<NumberLeaf jobId="j1" signer={party('Dara', 1, 'asked')} number="085 555 0142" onClose={onClose} />, {
+  const { asked } = stage(<NumberLeaf of={{ jobId: 'j1', clientId: 'c1' }} signer={party('Dara', 1, 'asked')} number="085 555 0142" onClose={onClose} />, {
     answers: { 'PUT /api/signers/Dara/number': null },
   });
   fireEvent.change(screen.getByLabelText('Number'), { target: { value: 'soon' } });
@@ -68,7 +68,7 @@ it('a code goes to another number, or none is asked for', async () => {
 });
 
 it('where no code was asked for, the number that is known of them stands there first', async () => {
-  const { asked } = stage(<NumberLeaf jobId="j1" signer={party('Dara', 1, 'asked')} number={undefined} onClose={() => undefined} />, {
+  const { asked } = stage(<NumberLeaf of={{ jobId: 'j1', clientId: 'c1' }} signer={party('Dara', 1, 'asked')} number={undefined} onClose={() => undefined} />, {
     answers: { 'GET /api/jobs/j1': { contacts: [{ id: DARA, name: 'Dara', mobile: '085 555 0177' }] }, 'PUT /api/signers/Dara/number': null },
   });
   expect((await screen.findByLabelText<HTMLInputElement>('Number')).value).toBe('085 555 0177');
@@ -88,4 +88,12 @@ it('one signs by another day, or by that of all', async () => {
   expect(await screen.findByText('Dara: this day is over. Give them some days.')).toBeDefined();
   expect(onClose).not.toHaveBeenCalled();
   expect(asked.at(-1)!.sent).toEqual({ by: '2026-03-10' });
+});
+
+it('knows the people of the client where it is of no job', async () => {
+  const { asked } = stage(<NumberLeaf of={{ jobId: null, clientId: 'c1' }} signer={party('Dara', 1, 'asked')} number={undefined} onClose={() => undefined} />, {
+    answers: { 'GET /api/clients/c1': { contacts: [{ id: DARA, name: 'Dara', mobile: '085 555 0177' }] } },
+  });
+  expect((await screen.findByLabelText<HTMLInputElement>('Number')).value).toBe('085 555 0177');
+  expect(asked.some(({ what }) => what.startsWith('GET /api/jobs'))).toBe(false);
 });

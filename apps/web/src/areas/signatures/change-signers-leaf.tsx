@@ -1,33 +1,31 @@
-import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
 import type { AskView, PartyView } from '@steady/contract/asks';
-import type { JobView } from '@steady/contract/jobs';
 import { ChangeSigners, type SignaturePart } from '@steady/contract/signatures';
-import { send, useData } from '../../app/api';
+import { send } from '../../app/api';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { useContactsOf } from './place';
 import { type MaySign, type Signers, SignersField, useOurs } from './signers-field';
 
 interface Props {
   ask: AskView<SignaturePart>;
-  jobId: string;
   onClose(): void;
 }
 
 /** Who signs after those who know of it: others, in another order, or nobody. */
-export function ChangeSignersLeaf({ ask, jobId, onClose }: Props) {
-  const { data: job } = useData(jobsRoutes.view, { id: jobId });
+export function ChangeSignersLeaf({ ask, onClose }: Props) {
+  const contacts = useContactsOf(ask);
   const ours = useOurs([]);
   const isThere = ask.parties.every(({ memberId }) => memberId === null || ours.some(({ id }) => id === memberId));
-  if (!job || !isThere) return null;
-  return <Change ask={ask} contacts={job.contacts} ours={ours} onClose={onClose} />;
+  if (!contacts || !isThere) return null;
+  return <Change ask={ask} contacts={contacts} ours={ours} onClose={onClose} />;
 }
 
 const whoOf = ({ contactId, memberId }: PartyView) => contactId ?? memberId;
 
-function Change({ ask, contacts, ours, onClose }: Omit<Props, 'jobId'> & { contacts: JobView['contacts']; ours: readonly MaySign[] }) {
+function Change({ ask, contacts, ours, onClose }: Props & { contacts: NonNullable<ReturnType<typeof useContactsOf>>; ours: readonly MaySign[] }) {
   const notify = useNotify();
   const known = ask.parties.filter(({ state }) => state !== 'ahead');
   const ahead = ask.parties.filter(({ state }) => state === 'ahead');

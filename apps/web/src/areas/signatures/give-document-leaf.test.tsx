@@ -13,7 +13,7 @@ const job = (id: string, documents: object[] = []) => ({
   documents,
   contacts: [{ id: AIDAN, name: 'Aidan Gannet', email: 'aidan@gannet.example', role: 'director', mobile: null, signs: true }],
 });
-const give = (jobs: { id: string }[], jobId: string | null = null) =>
+const give = (jobs: { id: string }[], jobId: string | null = null, more: object = {}) =>
   stage(<GiveDocumentLeaf document={{ ...DOCUMENT, jobId } as DocumentView} onClose={() => undefined} />, {
     rights: ['do work'],
     answers: {
@@ -22,6 +22,7 @@ const give = (jobs: { id: string }[], jobId: string | null = null) =>
       'GET /api/signing-kinds': [],
       'GET /api/terms': [],
       'POST /api/jobs/j2/signatures/preview': { messages: [], nobody: [], warnings: [] },
+      ...more,
     },
   });
 
@@ -43,7 +44,22 @@ it('its own job stands first where that is open, and is listed once', async () =
   expect((await screen.findByLabelText<HTMLSelectElement>('Document')).options).toHaveLength(1);
 });
 
-it('says what to do where no job is open', async () => {
-  give([], 'over');
-  expect(await screen.findByText(/none is open for Gannet Smokery Ltd\. Begin one on the client’s page/)).toBeDefined();
+const CLIENT = { contacts: job('').contacts };
+const askedAlone = async (staged: ReturnType<typeof give>) => {
+  expect((await screen.findByLabelText<HTMLInputElement>('What is signed')).value).toBe('Letter to the bank');
+  fireEvent.click(screen.getByRole('button', { name: 'Look at what goes out' }));
+  await waitFor(() =>
+    expect(staged.asked.find(({ what }) => what === 'POST /api/clients/c1/signatures/preview')?.sent).toMatchObject({ documentId: LETTER, signerIds: [AIDAN] }),
+  );
+};
+
+it('is of the client alone where no job is open', async () => {
+  await askedAlone(give([], 'over', { 'GET /api/clients/c1': CLIENT, 'POST /api/clients/c1/signatures/preview': { messages: [], nobody: [] } }));
+});
+
+it('is of the client alone where it is said to be of none of its jobs', async () => {
+  const staged = give([job('j1'), job('j2')], null, { 'GET /api/clients/c1': CLIENT, 'POST /api/clients/c1/signatures/preview': { messages: [], nobody: [] } });
+  fireEvent.change(await screen.findByLabelText('For which job'), { target: { value: 'none' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Continue' }));
+  await askedAlone(staged);
 });

@@ -11,7 +11,8 @@ import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { useNotify } from '../../ui/toasts';
-import { AskManyLeaf, OfService } from '../asks';
+import { AskManyLeaf, OfService, askedInWords } from '../asks';
+import { FILLED_IN } from './asked-fields';
 
 interface Props {
   ids: readonly string[];
@@ -35,7 +36,7 @@ function GiveManyLeaf({ of, onClose }: { of: Pick<GiveMany, 'jobIds' | 'clientId
     submit: async (values) => {
       if (!preview) return setPreview(await ask(kindsRoutes.previewMany, {}, values));
       const { asked, not } = await send(kindsRoutes.giveMany, {}, values);
-      notify(`Given for signature in ${counted(asked.length, 'job')}${not.length > 0 ? `, not in ${not.length}` : ''}.`);
+      notify(`Given for signature ${askedInWords(asked)}${not.length > 0 ? `, not ${askedInWords(asked).startsWith('to') ? 'to' : 'in'} ${not.length}` : ''}.`);
       onClose();
     },
   });
@@ -53,7 +54,7 @@ function GiveManyLeaf({ of, onClose }: { of: Pick<GiveMany, 'jobIds' | 'clientId
   return (
     <AskManyLeaf
       title={`A letter to sign for ${counted(count, of.jobIds ? 'job' : 'client')}`}
-      act="Give it in"
+      act="Give it"
       back="Back to the letter"
       preview={preview}
       of={{ onSubmit, busy, problem }}
@@ -61,14 +62,14 @@ function GiveManyLeaf({ of, onClose }: { of: Pick<GiveMany, 'jobIds' | 'clientId
       onClose={onClose}
     >
       <LetterField kinds={kinds} kind={kind} onChoose={setKind} error={errors.kindId?.message} />
-      {of.clientIds && <OfService {...register('serviceId')} />}
+      {of.clientIds && <OfService {...register('serviceId')} hint="Each client is asked in one of its open jobs; where none is open, by itself" />}
       <TextField label="What is signed" hint="The clients read it first." {...register('title')} error={errors.title?.message} />
       <TickField label="Everybody signs who does so for the client, one after the other" {...register('everybody')} />
       <div className="mt-2 grid grid-cols-2 gap-x-4 max-sm:grid-cols-1">
         <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
         <DateField label="Can be signed until" hint="May stay empty" control={control} name="expiresOn" error={errors.expiresOn?.message} />
       </div>
-      <LongTextField label="Explanation" hint="May stay empty." {...register('words')} error={errors.words?.message} />
+      <LongTextField label="Explanation" hint={`May stay empty. ${FILLED_IN}`} {...register('words')} error={errors.words?.message} />
     </AskManyLeaf>
   );
 }

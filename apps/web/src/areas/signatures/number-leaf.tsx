@@ -1,15 +1,15 @@
-import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import type { PartyView } from '@steady/contract/asks';
 import { ChangeNumber } from '@steady/contract/signatures';
-import { send, useData } from '../../app/api';
+import { send } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { type Whose, useContactsOf } from './place';
 
 interface Props {
-  jobId: string;
+  of: Whose;
   signer: PartyView;
   /** Where their code goes; nothing where none is asked for. */
   number: string | undefined;
@@ -17,10 +17,10 @@ interface Props {
 }
 
 /** Where the code goes that a signer types, or that none is asked for. Where none was, the number that is known of them stands there first. */
-export function NumberLeaf({ jobId, number, ...of }: Props) {
-  const { data: job } = useData(jobsRoutes.view, number === undefined ? { id: jobId } : null);
-  if (number !== undefined) return <NumberForm {...of} number={number} />;
-  return job ? <NumberForm {...of} number={job.contacts.find(({ id }) => id === of.signer.contactId)?.mobile ?? ''} /> : null;
+export function NumberLeaf({ of, number, ...form }: Props) {
+  const contacts = useContactsOf(of);
+  if (number !== undefined) return <NumberForm {...form} number={number} />;
+  return contacts ? <NumberForm {...form} number={contacts.find(({ id }) => id === form.signer.contactId)?.mobile ?? ''} /> : null;
 }
 
 function NumberForm({ signer, number, onClose }: { signer: PartyView; number: string; onClose(): void }) {

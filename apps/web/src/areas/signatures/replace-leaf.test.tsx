@@ -16,7 +16,7 @@ function show(
   team: object[] = [],
 ) {
   const onClose = vi.fn();
-  const staged = stage(<ReplaceLeaf code={false} jobId="j1" signer={PARTY} parties={[PARTY]} onClose={onClose} />, {
+  const staged = stage(<ReplaceLeaf code={false} of={{ jobId: 'j1', clientId: 'c1' }} signer={PARTY} parties={[PARTY]} onClose={onClose} />, {
     rights: ['do work'],
     answers: { 'GET /api/jobs/j1': { contacts }, 'POST /api/signers/p1/replace': null, 'GET /api/team': team },
   });

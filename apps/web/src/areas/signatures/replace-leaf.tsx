@@ -1,16 +1,16 @@
-import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import type { PartyView } from '@steady/contract/asks';
 import { ReplaceSigner } from '@steady/contract/signatures';
-import { send, useData } from '../../app/api';
+import { send } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { type Whose, useContactsOf } from './place';
 import { useOurs } from './signers-field';
 
 interface Props {
-  jobId: string;
+  of: Whose;
   signer: PartyView;
   parties: PartyView[];
   /** The one who is replaced types a code that comes by text message. */
@@ -19,10 +19,10 @@ interface Props {
 }
 
 /** Somebody else of the client signs in the place of one who has not: with the same fields, told as soon as it is their turn. */
-export function ReplaceLeaf({ jobId, signer, parties, code, onClose }: Props) {
+export function ReplaceLeaf({ of, signer, parties, code, onClose }: Props) {
   const notify = useNotify();
-  const { data: job } = useData(jobsRoutes.view, { id: jobId });
-  const others = (job?.contacts ?? []).filter((one) => one.signs && !parties.some(({ contactId }) => contactId === one.id));
+  const contacts = useContactsOf(of);
+  const others = (contacts ?? []).filter((one) => one.signs && !parties.some(({ contactId }) => contactId === one.id));
   const ours = useOurs(parties.map(({ memberId }) => memberId));
   const { form, onSubmit, busy, problem } = useLeafForm<ReplaceSigner>({
     input: ReplaceSigner,
@@ -71,7 +71,7 @@ export function ReplaceLeaf({ jobId, signer, parties, code, onClose }: Props) {
           error={form.formState.errors.number?.message}
         />
       )}
-      {job && others.length === 0 && (
+      {contacts && others.length === 0 && (
         <p className="soon mb-2 text-table">Nobody else signs for this client. Set who does on the client’s page, under Contacts.</p>
       )}
       <p className="text-table text-soft">

@@ -6,7 +6,7 @@ import type { AskKindShown } from '../../app/ask-kind';
 export const signatureShown: AskKindShown<SignaturePart> = {
   kind: 'signature',
   before: 'For signature: ',
-  begin: { words: 'Give for signature', Leaf: part(() => import('./signature-leaf'), 'SignatureLeaf') },
+  begin: { words: 'Give for signature', Leaf: part(() => import('./signature-leaf'), 'GiveInJob') },
   progress: ({ parties }) => ({ done: parties.filter((party) => party.state === 'done').length, of: parties.length, word: 'signed' }),
   whenWithdrawn: ({ parties }) => {
     const told = parties.flatMap(({ state, name }) => (state === 'asked' || state === 'done' ? [name] : []));

@@ -25,7 +25,7 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
   const { documentId, documentName, fields, expiresOn } = ask.part;
   const { act, busy } = useAct();
   const again = () => void act(() => send(signaturesRoutes.copyAgain, { id: ask.id }), 'It is tried again.');
-  const mayChange = session.may('do work') && ask.jobId !== null;
+  const mayChange = session.may('do work');
   const isOpen = isOpenAsk(ask);
   return (
     <>
@@ -56,19 +56,19 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
           </button>
         </p>
       )}
-      {changing && ask.jobId && <ChangeSignersLeaf ask={ask} jobId={ask.jobId} onClose={() => setChanging(false)} />}
-      {acted && ask.jobId && <ActLeaf {...acted} ask={ask} jobId={ask.jobId} onClose={() => setActed(null)} />}
+      {changing && <ChangeSignersLeaf ask={ask} onClose={() => setChanging(false)} />}
+      {acted && <ActLeaf {...acted} ask={ask} onClose={() => setActed(null)} />}
     </>
   );
 }
 
 /** What was pressed at one who signs. */
-function ActLeaf({ what, party, ask, jobId, onClose }: { what: Act; party: PartyView; ask: AskView<SignaturePart>; jobId: string; onClose(): void }) {
+function ActLeaf({ what, party, ask, onClose }: { what: Act; party: PartyView; ask: AskView<SignaturePart>; onClose(): void }) {
   const code = codeOf(ask.part, party);
-  if (what === 'paper') return <PaperLeaf jobId={jobId} signer={party} onClose={onClose} />;
-  if (what === 'number') return <NumberLeaf jobId={jobId} signer={party} number={code?.number} onClose={onClose} />;
+  if (what === 'paper') return <PaperLeaf of={ask} signer={party} onClose={onClose} />;
+  if (what === 'number') return <NumberLeaf of={ask} signer={party} number={code?.number} onClose={onClose} />;
   if (what === 'day') return <DayLeaf signer={party} wantedBy={ask.wantedBy} onClose={onClose} />;
-  return <ReplaceLeaf jobId={jobId} signer={party} parties={ask.parties} code={code !== undefined} onClose={onClose} />;
+  return <ReplaceLeaf of={ask} signer={party} parties={ask.parties} code={code !== undefined} onClose={onClose} />;
 }
 
 /** The kind of document, and what is asked of a signature on it. */

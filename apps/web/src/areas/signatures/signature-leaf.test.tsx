@@ -3,7 +3,7 @@ import { expect, it } from 'vitest';
 import { newField } from '@steady/core/signing';
 import type { JobView } from '@steady/contract/jobs';
 import { stage } from '../../../test/stage';
-import { SignatureLeaf } from './signature-leaf';
+import { GiveInJob } from './signature-leaf';
 
 const [AIDAN, MAEVE, PAT] = ['1', '2', '3'].map((end) => `0190a0a0-0000-7000-8000-00000000000${end}`) as [string, string, string];
 const PDF = '0190a0a0-0000-7000-8000-00000000000d';
@@ -45,7 +45,7 @@ const to = (name: string) => ({
   goesOut: { at: '2026-03-11T09:00:00Z', why: null },
 });
 const show = (preview: unknown = { messages: [to('Aidan Gannet')], nobody: [] }, job: Partial<JobView> = {}) =>
-  stage(<SignatureLeaf job={{ ...JOB, ...job }} onClose={() => undefined} />, {
+  stage(<GiveInJob job={{ ...JOB, ...job }} onClose={() => undefined} />, {
     rights: ['do work'],
     answers: {
       'GET /api/signing-kinds': KINDS,
@@ -143,7 +143,7 @@ it('says whom nobody can write to, and what takes its place', async () => {
 
 it('asks for a document and for signers where there are none, and says where they come from', async () => {
   const { asked } = show(undefined, { documents: [], contacts: [] });
-  expect(screen.getByRole('option', { name: 'no PDF in this job yet: add one' })).toBeDefined();
+  expect(screen.getByRole('option', { name: 'no PDF here yet: add one' })).toBeDefined();
   expect(screen.getByText(/Nobody signs for this client yet\. Set who does/)).toBeDefined();
   look();
   expect(await screen.findByText('Choose who signs.')).toBeDefined();
@@ -199,7 +199,7 @@ it('has people sign at the same time, and a code go to a number that is typed', 
 
 it('has somebody of us sign as well, who is told in the office', async () => {
   const NIAMH = '0190a0a0-0000-7000-8000-000000000008';
-  const { asked } = stage(<SignatureLeaf job={JOB} onClose={() => undefined} />, {
+  const { asked } = stage(<GiveInJob job={JOB} onClose={() => undefined} />, {
     rights: ['do work'],
     answers: {
       'GET /api/team': [{ id: NIAMH, name: 'Niamh Daly', standing: 'active' }],

@@ -16,21 +16,24 @@ import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
 import { AddDocument } from '../documents';
 import { SendingLeaf, useSendingForm } from '../post';
-import { KindField, TermsField } from './asked-fields';
+import { FILLED_IN, KindField, TermsField } from './asked-fields';
 import { PlacesField } from './places/places-field';
+import { type SigningPlace, addedTo, inJob } from './place';
 import { type Signers, SignersField } from './signers-field';
 
 /** Gives a document of the job for signature: which one, who signs in which order, then what goes to whom, then it goes. */
-export function SignatureLeaf({ job, document: given, onClose }: { job: JobView; document?: DocumentView; onClose(): void }) {
+export function SignatureLeaf({ place, document: given, onClose }: { place: SigningPlace; document?: DocumentView; onClose(): void }) {
+  const { jobId, clientId } = place;
   const { day } = useSession();
-  const pages = toBeSigned(job, given);
+  const pages = toBeSigned(place, given);
   const { data: kinds = [] } = useData(kindsRoutes.list);
-  const signing = signersOf(job);
+  const signing = signersOf(place);
   const { form, preview, step } = useSendingForm<AskSignature>({
     input: AskSignature,
-    start: startFor(job, pages, given, addWorkingDays(day, 8).toString()),
-    preview: (values) => ask(signaturesRoutes.preview, { id: job.id }, values),
-    send: (values) => send(signaturesRoutes.ask, { id: job.id }, values),
+    start: startFor(place, pages, given, addWorkingDays(day, 8).toString()),
+    preview: (values) =>
+      jobId === null ? ask(signaturesRoutes.previewOfClient, { id: clientId }, values) : ask(signaturesRoutes.preview, { id: jobId }, values),
+    send: (values) => (jobId === null ? send(signaturesRoutes.askOfClient, { id: clientId }, values) : send(signaturesRoutes.ask, { id: jobId }, values)),
     onClose,
   });
   const { register, control, setValue, getValues, watch, formState } = form;
@@ -62,14 +65,14 @@ export function SignatureLeaf({ job, document: given, onClose }: { job: JobView;
       after={preview && <AfterLook preview={preview} chosen={chosen} together={watch('together') ?? []} invite={register('invite')} />}
     >
       <SelectField label="Document" value={watch('documentId')} onChange={({ target }) => setDocument(target.value)} error={errors.documentId?.message}>
-        {pages.length === 0 && <option value="">no PDF in this job yet: add one</option>}
+        {pages.length === 0 && <option value="">no PDF here yet: add one</option>}
         {pages.map((document) => (
           <option key={document.id} value={document.id}>
             {document.name}
           </option>
         ))}
       </SelectField>
-      <AddDocument to={{ jobId: job.id }} onAdded={setDocument} />
+      <AddDocument to={addedTo(place)} onAdded={setDocument} />
       <KindField kinds={kinds} kind={kind} onChoose={setKind} error={errors.kindId?.message} />
       <TextField label="What is signed" hint="The client reads it first." {...register('title')} error={errors.title?.message} />
       <SignersField
@@ -84,7 +87,7 @@ export function SignatureLeaf({ job, document: given, onClose }: { job: JobView;
       <PlacesField
         form={form}
         document={document}
-        title={`${job.client} · ${watch('title')}`}
+        title={`${place.client} · ${watch('title')}`}
         signers={chosen.map((id) => signers.people.find((one) => one.id === id)?.name ?? '')}
         kind={kind}
       />
@@ -99,7 +102,7 @@ export function SignatureLeaf({ job, document: given, onClose }: { job: JobView;
       />
       <LongTextField
         label="Explanation"
-        hint="What the document is and what follows from signing it. May stay empty."
+        hint={`What the document is and what follows from signing it. May stay empty. ${FILLED_IN}`}
         {...register('words')}
         error={errors.words?.message}
       />
@@ -107,18 +110,21 @@ export function SignatureLeaf({ job, document: given, onClose }: { job: JobView;
   );
 }
 
-const signersOf = ({ contacts }: JobView) => contacts.filter(({ signs }) => signs);
+/** The same, begun in a job. */
+export const GiveInJob = ({ job, onClose }: { job: JobView; onClose(): void }) => <SignatureLeaf place={inJob(job)} onClose={onClose} />;
+
+const signersOf = ({ contacts }: SigningPlace) => contacts.filter(({ signs }) => signs);
 
 /** The documents of the job that can be signed; one that lies elsewhere with the client can be signed for a job as well. */
-function toBeSigned({ documents }: JobView, given: DocumentView | undefined): DocumentView[] {
+function toBeSigned({ documents }: SigningPlace, given: DocumentView | undefined): DocumentView[] {
   const inJob = documents.filter(({ kind }) => kind === 'application/pdf');
   return given === undefined || inJob.some(({ id }) => id === given.id) ? inJob : [given, ...inJob];
 }
 
-const startFor = (job: JobView, pages: readonly DocumentView[], given: DocumentView | undefined, dueOn: string) => ({
+const startFor = (place: SigningPlace, pages: readonly DocumentView[], given: DocumentView | undefined, dueOn: string) => ({
   documentId: given?.id ?? pages[0]?.id ?? '',
-  title: given ? titleOf(given) : job.name,
-  signerIds: signersOf(job)
+  title: given ? titleOf(given) : (place.job ?? ''),
+  signerIds: signersOf(place)
     .slice(0, 1)
     .map(({ id }) => id),
   dueOn,

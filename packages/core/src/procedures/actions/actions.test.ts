@@ -2,8 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { ACTION_KINDS, type Does, type NamesOfActions, actionInWords, comesTo, leavesTheHouse } from '.';
 import type { Action } from '../procedure';
 
-const FIRST = { templates: 'welcome', requests: 'papers', procedures: 'accounts', details: 'boat' };
-const NAMES: NamesOfActions = { template: (id) => `message ${id}`, procedure: (id) => `procedure ${id}`, detail: (id) => `detail ${id}`, facts: {} };
+const FIRST = { templates: 'welcome', requests: 'papers', signingKinds: 'engagement', procedures: 'accounts', details: 'boat' };
+const NAMES: NamesOfActions = {
+  signingKind: (id) => `kind ${id}`,
+  template: (id) => `message ${id}`,
+  procedure: (id) => `procedure ${id}`,
+  detail: (id) => `detail ${id}`,
+  facts: {},
+};
 const ALL = Object.keys(ACTION_KINDS) as Does[];
 /** An action as it is when it is first chosen, with what a person has to write filled in. */
 const WRITTEN: Partial<Record<Does, object>> = {
@@ -32,6 +38,8 @@ it('says what is wrong, each in its own words', () => {
   expect(wrong('message', { templateId: '' })).toBe('choose the message');
   expect(wrong('message', { words: { subject: 'Hello', body: 'We begin.' } })).toBe('its words are kept with the message');
   expect(wrong('request', { days: 400 })).toBe('say within how many days, 0 to 365');
+  expect(wrong('signature', { kindId: '' })).toBe('choose the kind of document');
+  expect(wrong('signature', { days: 1.5 })).toBe('say within how many days, 0 to 365');
   expect(wrong('bill', { share: 0 })).toBe('say how much of the agreed fee, 1 to 100 %');
   expect(wrong('bill', { share: 101 })).toBe('say how much of the agreed fee, 1 to 100 %');
   expect(wrong('label', { put: 'yes' })).toBe('name the label, at most 60 letters');
@@ -41,8 +49,8 @@ it('says what is wrong, each in its own words', () => {
   expect(wrong('task', { task: { key: 'x' } })).toContain('A task in "A" has no name');
 });
 
-it('leaves the house only by a message or a request', () => {
-  expect(ALL.filter((does) => leavesTheHouse(sound(does)))).toEqual(['message', 'request']);
+it('leaves the house only by a message, a request or a letter to sign', () => {
+  expect(ALL.filter((does) => leavesTheHouse(sound(does)))).toEqual(['message', 'request', 'signature']);
 });
 
 it('comes to something on paper: what is sent, drafted, or to be done and by whom', () => {

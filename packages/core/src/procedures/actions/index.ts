@@ -8,6 +8,7 @@ import { message } from './message';
 import type { Planned } from './planned';
 import { procedure } from './procedure';
 import { request } from './request';
+import { signature } from './signature';
 import { task } from './task';
 import { tell } from './tell';
 import { way } from './way';
@@ -16,7 +17,7 @@ export type { ActionField, ActionKind, ActionOf, Chosen, Does, NamesOfActions } 
 export { type Planned, actionsOfMove, keyOf } from './planned';
 
 /** Every kind of action, in the order in which they are offered. */
-export const ACTION_KINDS: { readonly [Kind in Does]: ActionKind<Kind> } = { message, request, task, procedure, bill, label, way, detail, tell };
+export const ACTION_KINDS: { readonly [Kind in Does]: ActionKind<Kind> } = { message, request, signature, task, procedure, bill, label, way, detail, tell };
 
 /** Whether a piece of data names a kind of action that there is. */
 export const isDoes = (does: unknown): does is Does => typeof does === 'string' && Object.hasOwn(ACTION_KINDS, does);

@@ -10,13 +10,14 @@ export type Particulars<Kind extends Does> = Omit<ActionOf<Kind>, 'key' | 'onlyI
 export interface NamesOfActions {
   template(id: string): string;
   procedure(id: string): string;
+  signingKind(id: string): string;
   detail(id: string): string;
   /** What facts of the firm's own are called, where rules look at them. */
   facts: Readonly<Record<string, string>>;
 }
 
 /** What the firm has that an action can name, by which kind of thing it is. */
-export type Chosen = 'templates' | 'requests' | 'procedures' | 'details';
+export type Chosen = 'templates' | 'requests' | 'signingKinds' | 'procedures' | 'details';
 
 /** A field of an action on the screen, or words between two of them. `at` is the path of what it holds. */
 export type ActionField =

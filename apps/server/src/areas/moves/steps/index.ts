@@ -8,10 +8,11 @@ import { DetailStep, LabelStep, TellStep, WayStep } from './client-steps';
 import { MessageStep } from './message-step';
 import { ProcedureStep } from './procedure-step';
 import { RequestStep } from './request-step';
-import type { CarriedOut, Step } from './step';
+import { SignatureStep } from './signature-step';
+import type { CarriedOut, Step, WhoGets } from './step';
 import { TaskStep } from './task-step';
 
-export const STEPS = [MessageStep, RequestStep, TaskStep, ProcedureStep, BillStep, LabelStep, WayStep, DetailStep, TellStep];
+export const STEPS = [MessageStep, RequestStep, SignatureStep, TaskStep, ProcedureStep, BillStep, LabelStep, WayStep, DetailStep, TellStep];
 
 /** The step of each kind of action. */
 // What each brings about is its own affair: it alone reads it again.
@@ -28,6 +29,7 @@ export class Steps {
   constructor(
     message: MessageStep,
     request: RequestStep,
+    signature: SignatureStep,
     task: TaskStep,
     procedure: ProcedureStep,
     bill: BillStep,
@@ -37,7 +39,7 @@ export class Steps {
     tell: TellStep,
     pieces: ActionPieces,
   ) {
-    this.all = { message, request, task, procedure, bill, label, way, detail, tell };
+    this.all = { message, request, signature, task, procedure, bill, label, way, detail, tell };
     pieces.bring(async (work, action) => (await this.of(action).missing?.(work, action)) ?? null);
   }
 
@@ -47,6 +49,11 @@ export class Steps {
 
   carryOut(work: Work, action: Action, job: Job, phaseKey: string): Promise<CarriedOut<object>> {
     return this.of(action).carryOut(work, action, job, phaseKey);
+  }
+
+  /** To whom it would go, where its kind says so itself. */
+  async whoGets(work: Work, action: Action, job: Job): Promise<WhoGets | null> {
+    return (await this.of(action).whoGets?.(work, action, job)) ?? null;
   }
 
   /** @param brought what carrying the same action out has returned */

@@ -14,6 +14,7 @@ import { useFaults, useLeafForm } from '../../../ui/form';
 import { Confirm, Leaf } from '../../../ui/leaf';
 import { useNotify } from '../../../ui/toasts';
 import { sizeInWords } from '../../../ui/words';
+import { FILLED_IN } from '../asked-fields';
 
 const NEW: KeepSigningKind = { name: '', words: '', evidence: NO_EVIDENCE, terms: '', recordFirst: false, holdsFiling: false, mayHandOn: false };
 const startOf = ({ name, words, evidence, terms, recordFirst, holdsFiling, mayHandOn, version }: SigningKindView): KeepSigningKind => ({
@@ -66,7 +67,7 @@ export function KindLeaf({ kind, onClose }: { kind: SigningKindView | null; onCl
       </SelectField>
       <LongTextField
         label="What is written with it"
-        hint="It stands ready when one is given for signature, and can be changed then."
+        hint={`It stands ready when one is given for signature, and can be changed then. ${FILLED_IN}`}
         {...register('words')}
         error={errors.words?.message}
       />

@@ -6,11 +6,14 @@ import type { SignatureRow } from '@steady/contract/signatures';
 import { useSession } from '../../../app/session';
 import { dayInWords, dayOf, waitedWords } from '../../../ui/words';
 
+/** Where it stands among what was asked: of its job, or of the client where it is of none. */
+const requestsOf = ({ jobId, clientId }: SignatureRow) => (jobId === null ? `/clients/${clientId}/requests` : `/jobs/${jobId}/requests`);
+
 const MENDS: Record<SignatureTrouble, { words: string; to(row: SignatureRow): string }> = {
   'nobody to write to': { words: 'Give an address', to: ({ turnContactId }) => `/contacts/${turnContactId}` },
   'does not sign any more': { words: 'See who signs', to: ({ clientId }) => `/clients/${clientId}` },
-  'does not work here any more': { words: 'Have somebody else sign', to: ({ jobId }) => `/jobs/${jobId}/requests` },
-  'no signed copy': { words: 'Make it again', to: ({ jobId }) => `/jobs/${jobId}/requests` },
+  'does not work here any more': { words: 'Have somebody else sign', to: requestsOf },
+  'no signed copy': { words: 'Make it again', to: requestsOf },
 };
 
 /** How a document stands; where it is stuck, why, and the place that mends it. */
