@@ -12,6 +12,7 @@ import { giveForApproval } from './approvals';
 import { Asking } from './asking';
 import { FilingRoom } from './filing-room';
 import { servicesOf } from './services';
+import { noteIdentities } from './identities';
 import { keepSigningKinds } from './signing-kinds';
 import { addLines } from './lines';
 import { leaveThings } from './left';
@@ -37,7 +38,7 @@ const chanceOf = (what: string) => new Chance([...what].reduce((seed, letter) =>
 export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zone: string, say: (said: string) => void): Promise<void> {
   const begun = performance.now();
   const today = now.toZonedDateTimeISO(zone).toPlainDate();
-  say(`Filling the demo firm with ${MONTHS} months of work up to ${today.toString()}. This takes a minute or two, once.`);
+  say(`Filling the demo firm with ${MONTHS} months of work up to ${today.toString()}. This takes some minutes, once.`);
   const [firstDay, newerFrom] = [today.subtract({ months: MONTHS }), today.subtract({ months: NEWER })];
   const history: DemoHistory = { clients: CLIENTS, firstDay, newerFrom, dearerFrom: newerFrom.add({ months: 2 }).with({ day: 1 }), today, zone, chanceOf };
   const at = (daysAgo: number, hour: number) => morning(zone, today.subtract({ days: daysAgo }), hour);
@@ -58,6 +59,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     const last = new LastDays(app, firm);
     await last.writeNotes(today, at);
     await keepSigningKinds(app, firm, at);
+    await noteIdentities(app, firm, at);
     await last.signatures(at);
     await last.asks(at);
     await new FilingRoom(app, firm, at).fill(today);

@@ -114,7 +114,7 @@ export class LastDays {
       [refused, 9],
     ] as const)
       if (job) await this.run(orla, (work) => signings.give({ ...work, now: at(daysAgo, 15) }, job, true));
-    if (letter) await this.run(orla, (work) => signings.give({ ...work, now: at(3, 16) }, letter, true, true));
+    if (letter) await this.run(orla, (work) => signings.give({ ...work, now: at(3, 16) }, letter, true, true, orla.id));
     if (withdrawn) {
       const askId = await this.run(orla, (work) => signings.give({ ...work, now: at(12, 10) }, withdrawn, true, true));
       if (askId) await this.run(orla, (work) => this.app.asked.withdraw({ ...work, now: at(10, 11) }, askId, 'The fees in it were those of last year'));
@@ -137,12 +137,14 @@ export class LastDays {
       this.run(orla, async (work) => {
         const [signer] = await rows<{ id: string; contactId: string; name: string }>(
           work.tx,
-          sql`select s.id, s.contact_id as "contactId", s.name from ask_parties s join asks a on a.id = s.ask_id where a.job_id = ${jobId} and a.kind = 'signature' and s.turn_since is not null order by s.position`,
+          sql`select s.id, s.contact_id as "contactId", s.name from ask_parties s join asks a on a.id = s.ask_id where a.job_id = ${jobId} and a.kind = 'signature' and s.state = 'asked' and s.contact_id is not null order by s.position`,
         );
         if (signer) await act({ ...work, now, actor: { kind: 'client', id: signer.contactId, name: signer.name } }, signer);
       });
     const { signatures } = this.app;
     if (refused) await asFirst(refused.id, at(2, 20), (work, { id }) => signatures.refuse(work, id, 'The dividend is not the one we agreed on in January.'));
+    // All of the client have signed it: it waits for one of the firm.
+    if (letter) for (const hour of [9, 17]) await asFirst(letter.id, at(1, hour), (work, { id, name }) => signings.signInPortal(work, id, name));
     if (waits) await asFirst(waits.id, at(4, 19), (work, { id, name }) => signings.signInPortal(work, id, name));
   }
 

@@ -16,6 +16,7 @@ import { PacketsService, PapersService } from '@steady/server/areas/papers/index
 import { ElsewhereService, KeptRequests, RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
 import { DocumentChanges, DocumentsService, FoldersService } from '@steady/server/areas/documents/index';
+import { IdentitiesService } from '@steady/server/areas/identities/index';
 import { SignaturesService, SigningKinds, TermsService } from '@steady/server/areas/signatures/index';
 import { LinesService, PortalServicesService, ServicesService } from '@steady/server/areas/services/index';
 import { ClosingService, LogoService, TeamService } from '@steady/server/areas/team/index';
@@ -85,6 +86,7 @@ export interface DemoServices {
   packets: PacketsService;
   signatures: SignaturesService;
   signingKinds: SigningKinds;
+  identities: IdentitiesService;
   terms: TermsService;
   documents: DocumentsService;
   documentChanges: DocumentChanges;
@@ -161,6 +163,7 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   packets: server.get(PacketsService),
   signatures: server.get(SignaturesService),
   signingKinds: server.get(SigningKinds),
+  identities: server.get(IdentitiesService),
   terms: server.get(TermsService),
   time: server.get(TimeService),
   fees: server.get(FeesService),

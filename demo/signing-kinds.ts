@@ -35,6 +35,12 @@ export async function keepSigningKinds(app: DemoServices, firm: DemoFirm, at: (d
     });
   }
 
+  await change('Declaration of owners', {
+    ...base,
+    words: 'Who owns {client}, and how much of it: we have to be sure of it, and of who says so.',
+    evidence: { ...NO_EVIDENCE, identity: 'either' },
+  });
+
   // The same for every client: it is given to many of them at once.
   await change('Notice of new terms', { ...base, words: 'Our terms are new: please read them, and sign that you have.', terms: TERMS });
   await by(40, async (work) => {

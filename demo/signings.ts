@@ -23,9 +23,16 @@ export class Signings {
   /**
    * Draws up the document to be signed, files it in the job and gives it to the first two who sign for the client.
    * @param isOfLate it is drawn up as it would be today, and signed in fields on its pages; what is long past is one page, signed as a whole
+   * @param ours of the firm, who signs after them
    * @returns the id of the ask; null where nobody signs, or the job is over
    */
-  async give(work: Work, job: { id: string; name: string; clientId: string }, isOfLate: boolean, isLetter = false): Promise<string | null> {
+  async give(
+    work: Work,
+    job: { id: string; name: string; clientId: string },
+    isOfLate: boolean,
+    isLetter = false,
+    ours: string | null = null,
+  ): Promise<string | null> {
     const { phase, status } = await this.app.jobs.get(work, job.id);
     if (status !== 'open' || phase === null) return null;
     const people = (await this.app.contacts.of(work, job.clientId, 'signs')).slice(0, 2);
@@ -55,7 +62,7 @@ export class Signings {
       {
         documentId,
         title: isLetter ? 'Letter of engagement' : job.name,
-        signerIds: people.map((person) => person.id),
+        signerIds: [...people.map((person) => person.id), ...(ours === null ? [] : [ours])],
         ...(kept ? { kindId: kept.id } : {}),
         ...(kept?.words ? { words: kept.words } : {}),
         ...(kept?.terms ? { terms: kept.terms } : {}),
@@ -72,8 +79,17 @@ export class Signings {
   async signInPortal(work: Work, partyId: string, name: string): Promise<void> {
     const { fields } = await this.app.signatures.fieldsFor(work, partyId);
     const mark: Mark | undefined = this.chance.is(DRAWN) ? { way: 'drawn', strokes: this.scribble(name) } : undefined;
+    const [{ termsId } = { termsId: null }] = await rows<{ termsId: string | null }>(
+      work.tx,
+      sql`select d.terms_id as "termsId" from signature_documents d join ask_parties p on p.ask_id = d.ask_id where p.id = ${partyId}`,
+    );
     const filled = Object.fromEntries(fields.map(({ id, kind }) => [id, kind === 'text' ? 'Port Sallow' : true]));
-    await this.app.signatures.sign(work, partyId, { signedAs: name, agreed: true, ...(mark ? { mark } : {}), fields: filled }, null);
+    await this.app.signatures.sign(
+      work,
+      partyId,
+      { signedAs: name, agreed: true, ...(mark ? { mark } : {}), ...(termsId === null ? {} : { termsId }), fields: filled },
+      null,
+    );
   }
 
   /** A name as a pen leaves it: a wave for each part of it, no two alike. */

@@ -60,6 +60,8 @@ const approvedOn: Content = { text: 'Approved by the board on', absolutePosition
 async function drawn(title: string, pages: Content[][]): Promise<Uint8Array> {
   return printer
     .createPdf({
+      version: '1.7',
+      subset: 'PDF/A-2b',
       info: { title },
       pageSize: 'A4',
       pageMargins: [LEFT, 64, LEFT, 56],

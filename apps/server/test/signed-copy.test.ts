@@ -3,13 +3,15 @@ import { createHash } from 'node:crypto';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { PDFDocument, StandardFonts, degrees } from '@cantoo/pdf-lib';
+import { PDFDict, PDFDocument, PDFName, type PDFNumber, type PDFRawStream, StandardFonts, decodePDFRawStream, degrees } from '@cantoo/pdf-lib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Temporal } from '@steady/core/calendar';
 import { type Sealer, answerWithTime, checkSeals, latin1, newSealer, sealOver, sealedPart, sealsIn, withSeal } from '@steady/core/seals';
 import { type SigningRecord, RECORD_FILE, readRecord, recordIn } from '@steady/core/signing';
+import { archivalOf } from '../src/areas/signatures/archival';
 import { pdfLooked, stampedCopy } from '../src/areas/signatures/stamp-copy';
 import type { ToStamp } from '../src/areas/signatures/tasks';
+import { printer } from '../src/platform/paper';
 
 const AT = '2026-03-11T10:00:00Z';
 const folder = mkdtempSync(join(tmpdir(), 'steady-signed-'));
@@ -210,13 +212,14 @@ describe('a PDF before it is given for signature', () => {
       seals: 0,
       hasForm: false,
       hasScript: false,
+      losesArchival: false,
     });
     expect(await pdfLooked({ file: await sealed(plain) })).toMatchObject({ wrong: null, seals: 1 });
     const alive = await accounts(1, CLASSIC, (pdf) => {
       pdf.addJavaScript('hello', 'app.alert("hello")');
       pdf.getForm().createTextField('turnover').addToPage(pdf.getPages()[0]!);
     });
-    expect(await pdfLooked({ file: alive })).toMatchObject({ wrong: null, hasForm: true, hasScript: true });
+    expect(await pdfLooked({ file: alive })).toMatchObject({ wrong: null, hasForm: true, hasScript: true, losesArchival: false });
   });
 
   it('is not to be signed where it is protected by a password, broken or nothing', async () => {
@@ -226,5 +229,65 @@ describe('a PDF before it is given for signature', () => {
     expect((await pdfLooked({ file: await pdf.save() })).wrong).toBe('protected');
     for (const file of [Buffer.from('%PDF-1.7 nothing'), Buffer.from(''), (await accounts(1, CLASSIC)).subarray(0, 200)])
       expect((await pdfLooked({ file })).wrong).toBe('broken');
+  });
+});
+
+describe('a copy that can be kept for good', () => {
+  const made = (subset: 'PDF/A-1b' | 'PDF/A-2b' | 'PDF/A-3b') =>
+    printer
+      .createPdf({
+        version: subset === 'PDF/A-1b' ? '1.4' : '1.7',
+        subset,
+        info: { title: 'Accounts 2025' },
+        defaultStyle: { font: 'Serif' },
+        content: ['Accounts 2025'],
+      })
+      .getBuffer();
+  /** What a file says of itself: the newest of what it says. */
+  const says = async (file: Uint8Array) => {
+    const pdf = await PDFDocument.load(file, { updateMetadata: false });
+    const text = new TextDecoder().decode(decodePDFRawStream(pdf.catalog.lookup(PDFName.of('Metadata')) as PDFRawStream).decode());
+    return { of: archivalOf(pdf), text, pdf };
+  };
+  const field: ToStamp['filled'] = [{ page: 1, x: 60, y: 400, width: 170, height: 44, shown: { text: 'Seán' } }];
+
+  it.each(['PDF/A-2b', 'PDF/A-3b'] as const)('is one where the document was: %s', async (subset) => {
+    const original = await made(subset);
+    const copy = await sealed(original, 2, field);
+    const { of, text, pdf } = await says(copy);
+    expect(of).toEqual({ part: 3, conformance: 'B' });
+    // All else that it said of itself stays, and the record is attached as that part of the standard wants it.
+    expect(text).toContain('Accounts 2025');
+    expect(pdf.catalog.has(PDFName.of('AF'))).toBe(true);
+    expect(latin1(copy)).toMatch(/trailer[\s\S]*\/ID \[/);
+    expect((await checkSeals(copy)).at(-1)).toMatchObject({ holds: true });
+    expect(await pdfLooked({ file: original })).toMatchObject({ losesArchival: false });
+  });
+
+  it('has every font in it, and what can be pressed is printed', async () => {
+    const { pdf } = await says(await sealed(await made('PDF/A-2b'), 2, field));
+    const objects = pdf.context.enumerateIndirectObjects().flatMap(([, object]) => (object instanceof PDFDict ? [object] : []));
+    const descriptors = objects.filter((one) => one.lookup(PDFName.of('Type')) === PDFName.of('FontDescriptor'));
+    expect(descriptors.length).toBeGreaterThan(1);
+    for (const one of descriptors) expect(['FontFile', 'FontFile2', 'FontFile3'].some((name) => one.has(PDFName.of(name)))).toBe(true);
+    const pressed = objects.filter((one) => one.lookup(PDFName.of('Subtype')) === PDFName.of('Link'));
+    expect(pressed.length).toBeGreaterThan(0);
+    for (const one of pressed) expect((one.lookup(PDFName.of('F')) as PDFNumber).asNumber() & 4).toBe(4);
+  });
+
+  it('does not say so where it cannot be one, and that is said before it goes', async () => {
+    const original = await made('PDF/A-1b');
+    expect(await pdfLooked({ file: original })).toMatchObject({ losesArchival: true });
+    const { of, text } = await says(await sealed(original));
+    expect(of).toBeNull();
+    expect(text).toContain('Accounts 2025');
+    // What the document said stands in the bytes that were signed.
+    expect((await says(original)).of).toEqual({ part: 1, conformance: 'B' });
+  });
+
+  it('of a document that says nothing of it says nothing', async () => {
+    const original = await accounts(1, CLASSIC);
+    expect(await pdfLooked({ file: original })).toMatchObject({ losesArchival: false });
+    expect(archivalOf(await PDFDocument.load(await sealed(original)))).toBeNull();
   });
 });

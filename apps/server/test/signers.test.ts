@@ -134,6 +134,11 @@ describe('those who sign', () => {
     await setDay('2026-03-26').expect(422);
     await setDay('2026-03-16').expect(204);
     expect(await wanted()).toBe('2026-03-16');
+    // Whoever was asked by another day is told; the same day again is nothing new.
+    await setDay('2026-03-16').expect(204);
+    await t.drain();
+    const told = (await t.letters()).filter(({ subject, to }) => subject.includes('another day') && to === here.owner);
+    expect(told.map(({ body }) => /wanted of you by (.*) now/.exec(body)?.[1])).toEqual(['Mon 16 Mar 2026']);
     await setDay().expect(204);
     expect([await wanted(), await list()]).toEqual(['2026-03-25', '2026-03-25']);
     await setDay('2026-03-16').expect(204);

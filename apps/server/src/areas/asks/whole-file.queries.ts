@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { asc, eq } from 'drizzle-orm';
+import { wantedOf } from '@steady/core/asks';
 import type { Work } from '../../platform/work';
 import { JobsService } from '../jobs';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
@@ -32,6 +33,8 @@ export class AsksWholeFile {
         'asked by': ask.askedBy,
         reason: ask.reason,
         'asked of': party.name,
+        'of the firm': party.memberId === null ? 'no' : 'yes',
+        'wanted of them by': wantedOf(party, ask),
         'their state': party.state,
         'their turn since': party.turnSince,
         'done at': party.doneAt,

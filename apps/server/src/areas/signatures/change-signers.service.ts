@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { eq, sql } from 'drizzle-orm';
+import { wantedOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { SIGNATURE } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
@@ -15,6 +16,7 @@ import { mustBeInTime } from './in-time';
 import { NotNeeded } from './not-needed.service';
 import { type Replaced, signatureDocuments, signatureFields } from './signatures.tables';
 import { type Signer, Signers, idOfSigner, whoIs } from './signers.service';
+import { SignersTold } from './signers-told.service';
 import { TURN } from './turn';
 
 export const SignatureHandedOn = eventKind<{ askId: string }>('signature handed on', 'signatures');
@@ -35,6 +37,7 @@ export class ChangeOfSigners {
     private readonly demands: SignatureDemands,
     private readonly codes: CodesByText,
     private readonly notNeeded: NotNeeded,
+    private readonly told: SignersTold,
   ) {}
 
   private async signature(work: Work, partyId: string): Promise<{ party: AskParty; ask: Ask }> {
@@ -174,6 +177,14 @@ export class ChangeOfSigners {
       after: { wantedBy: by },
       payload: { askId: ask.id },
     });
+    // Whoever knows of it by another day is told; before their turn the letter that asks them says it.
+    if (party.state === 'asked' && (by ?? ask.wantedBy) !== wantedOf(party, ask))
+      await this.told.write(work, ask, [party], {
+        subject: 'another day',
+        says: (client) => [`“${ask.title}”, for ${client}, is wanted of you by ${fullDate(civil(by ?? ask.wantedBy))} now.`],
+        leadsTo: `/portal/asks/${ask.id}`,
+        linkWords: 'Read and sign it here',
+      });
   }
 
   /** Where the code of one who has not signed goes; without a number none is asked for. */

@@ -72,6 +72,9 @@ export function signingRecordPdf({ record, marks, recordFirst, address, check, a
   ];
   return printer
     .createPdf({
+      // So that what it stands behind can be kept for good where that can.
+      version: '1.7',
+      subset: 'PDF/A-3b',
       language: 'en',
       info: { title: `Signing record, ${title}`, author: firm, creationDate: new Date(at), modDate: new Date(at) },
       pageSize: 'A4',

@@ -40,10 +40,15 @@ const NOT_TO_BE_SIGNED: Record<NonNullable<PdfLooked['wrong']>, string> = {
 };
 
 /** What to know of a document before it is given for signature. */
-const warningsOf = (name: string, { seals, hasForm, hasScript }: PdfLooked): string[] => [
+const warningsOf = (name: string, { seals, hasForm, hasScript, losesArchival }: PdfLooked): string[] => [
   ...(seals > 0 ? [`${name} is sealed already${seals > 1 ? `, ${seals} times` : ''}. That seal stays; ours is put behind it.`] : []),
   ...(hasForm ? [`${name} is a form: what is filled in elsewhere after it was sent is not in the signed copy.`] : []),
   ...(hasScript ? [`${name} has a script in it. Save it without: some programs warn of such files.`] : []),
+  ...(losesArchival
+    ? [
+        `${name} is made to be kept for good (PDF/A) in a way that takes no attached record: its signed copy does not say so of itself. Save it as PDF/A-2 or PDF/A-3 where it should.`,
+      ]
+    : []),
 ];
 
 /** For whom something is given for signature: a client, in one of its jobs or in none. */

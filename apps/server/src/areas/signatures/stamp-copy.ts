@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { PDFArray, PDFDict, PDFDocument, PDFInvalidObject, PDFName, PDFString } from '@cantoo/pdf-lib';
 import { type SealPlace, sealToCome, sealsIn, withItsPlace } from '@steady/core/seals';
 import { RECORD_FILE, recordText } from '@steady/core/signing';
+import { archivalOf, sayArchival, staysArchival } from './archival';
 import { fillIn, shownSize } from './draw-fields';
 import { signingRecordPdf } from './draw-signing-record';
 import type { PdfLooked, ToStamp } from './tasks';
@@ -86,6 +87,7 @@ export async function stampedCopy(given: ToStamp): Promise<{ file: Uint8Array; p
     if (given.recordFirst) pdf.insertPage(at, page);
     else pdf.addPage(page);
   attachRecord(pdf, recordText(record), pdfMoment(moment));
+  sayArchival(pdf);
   addSealField(pdf, sealToCome({ name: record.firm, reason: 'Signed by all who were asked', at: pdfMoment(moment) }));
   return withItsPlace(await pdf.commit());
 }
@@ -94,7 +96,7 @@ const SCRIPTS = ['JavaScript', 'JS'];
 
 /** What is found in a PDF before it is given for signature; nothing in it is run. */
 export async function pdfLooked({ file }: { file: Uint8Array }): Promise<PdfLooked> {
-  const nothing: PdfLooked = { pages: [], wrong: 'broken', seals: 0, hasForm: false, hasScript: false };
+  const nothing: PdfLooked = { pages: [], wrong: 'broken', seals: 0, hasForm: false, hasScript: false, losesArchival: false };
   let pdf: PDFDocument;
   try {
     pdf = await PDFDocument.load(file, { forIncrementalUpdate: true, updateMetadata: false, ignoreEncryption: true });
@@ -108,5 +110,13 @@ export async function pdfLooked({ file }: { file: Uint8Array }): Promise<PdfLook
   const hasScript = pdf.context
     .enumerateIndirectObjects()
     .some(([, object]) => object instanceof PDFDict && SCRIPTS.some((name) => object.has(PDFName.of(name))));
-  return { pages: pdf.getPages().map(shownSize), wrong: null, seals: sealsIn(file).length, hasForm: (fields?.size() ?? 0) > 0, hasScript };
+  const claim = archivalOf(pdf);
+  return {
+    pages: pdf.getPages().map(shownSize),
+    wrong: null,
+    seals: sealsIn(file).length,
+    hasForm: (fields?.size() ?? 0) > 0,
+    hasScript,
+    losesArchival: claim !== null && !staysArchival(pdf, claim),
+  };
 }

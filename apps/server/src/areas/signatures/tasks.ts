@@ -34,6 +34,8 @@ export interface PdfLooked {
   seals: number;
   hasForm: boolean;
   hasScript: boolean;
+  /** It says that it can be kept for good (PDF/A), and its signed copy cannot say so. */
+  losesArchival: boolean;
 }
 
 export const LookAtPdf = heavyTask<{ file: Uint8Array }, PdfLooked>('look at a PDF to be signed');
