@@ -56,7 +56,12 @@ describe('a person of the firm who signs', () => {
     expect(view).toMatchObject({ title: 'Accounts 2025', stands: 'wanted', doneBefore: [], wantedBy: '2026-03-25' });
     await signsIt(parties[0]!.id).expect(204);
     expect(await onToday()).toEqual([]);
-    expect((await inPortal(here.owner))[0]).toMatchObject({ stands: 'wanted', doneBefore: [own.name] });
+    const [asked] = await inPortal(here.owner);
+    expect(asked).toMatchObject({ stands: 'wanted', doneBefore: [own.name] });
+    expect(asked!.part.chain).toEqual([
+      { name: own.name, isYou: false, isOfFirm: true, stands: 'signed', at: expect.any(String) as string },
+      { name: here.owner, isYou: true, isOfFirm: false, stands: 'asked', at: null },
+    ]);
     await sign(here.owner);
     const done = await standing();
     expect(done.state).toBe('done');

@@ -24,6 +24,7 @@ export const ASK: PortalAsk<PortalSignaturePart> = {
     textTo: null,
     isConfirmed: false,
     handOnTo: [],
+    chain: [],
     fields: 0,
     copy: null,
   },

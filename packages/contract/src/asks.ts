@@ -78,6 +78,8 @@ export interface AskView<Part = unknown> {
   parties: PartyView[];
   /** The next follow-up, or why there is none; and how many have gone out by themselves. */
   followUp: NextFollowUp & { sent: number; isStopped: boolean };
+  /** When a message about it went out last; null where none has. */
+  lastWritten: string | null;
   /** The day on which it goes out, or went. Null for what was sent at once. */
   sendOn: string | null;
   /** The client is told in the portal, and not written to. */

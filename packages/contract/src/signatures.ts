@@ -173,6 +173,18 @@ export interface SignaturePart {
   copyFault: string | null;
 }
 
+/** One of those who sign, as the others see them. */
+export interface InChain {
+  name: string;
+  /** The one who looks. */
+  isYou: boolean;
+  /** Of the firm, and not of the client. */
+  isOfFirm: boolean;
+  stands: 'signed' | 'asked' | 'later' | 'refused';
+  /** When they signed, or refused. */
+  at: string | null;
+}
+
 /** The same for one who is asked to sign. */
 export interface PortalSignaturePart {
   documentName: string;
@@ -186,6 +198,8 @@ export interface PortalSignaturePart {
   isConfirmed: boolean;
   /** Who of the client may sign in their place, where they may hand it on. */
   handOnTo: { id: string; name: string }[];
+  /** All who sign, in order. */
+  chain: InChain[];
   /** How many places of theirs there are to fill in; none where they sign it as a whole. */
   fields: number;
   /** What they may keep once all have signed. */

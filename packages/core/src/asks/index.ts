@@ -1,6 +1,6 @@
 export { ASK_MOVES, ASK_STATES, type AskMove, type AskState, isOpenAsk, moveOfAsk } from './states';
 export { PARTY_STATES, type Party, type PartyState, ofTheClient, turnOf, turnsOf, wantedOf } from './parties';
-export { type AskStanding, type ForUs, type Lacks, type Owed, isQuestion, jobWaits, standingOf, troubleOf } from './standing';
+export { type AskStanding, type ForUs, type Lacks, type Owed, isOurTurn, isQuestion, jobWaits, standingOf, troubleOf } from './standing';
 export { ITEM_STATES, type ItemAsked, type ItemState, type WantedItem, itemInWords, lacksOfRequest } from './request';
 export { ANSWER_KINDS, type AnswerKind, CAME_KINDS, IN_HAND_WAYS, type InHandWay, cameInWords, cameLast, mayTakeBack, standsBy } from './answers';
 export { approvedText, lacksOfApproval } from './approval';

@@ -24,6 +24,9 @@ export interface ForUs {
 /** Whether what came is a question of the client, which waits for our answer. */
 export const isQuestion = ({ key }: Pick<ForUs, 'key'>): boolean => key.endsWith(' question');
 
+/** Whether it waits for the part of a person of the firm, and not for a look at what came. */
+export const isOurTurn = ({ key }: Pick<ForUs, 'key'>): boolean => key.endsWith(' ours');
+
 /** What an ask lacks, as its kind sees it. */
 export interface Lacks {
   client: Owed[];

@@ -9,6 +9,7 @@ import { Present } from '../../platform/http/present';
 import type { Work } from '../../platform/work';
 import { ContactsService, peopleOfClients } from '../clients';
 import { JobsService, jobsInLists } from '../jobs';
+import { lastSentAbout } from '../post';
 import { SHOWN, type TodayAsked, first } from '../today';
 import { askParties, asks } from './asks.tables';
 import { FollowUps } from './follow-ups.service';
@@ -53,8 +54,10 @@ export class AskQueries {
       found.flatMap((ask) => ask.jobId ?? []),
     );
     const next = await this.followUps.of(work, found);
+    const written = await this.lastWritten(work, found);
     return found.map((ask) => ({
       id: ask.id,
+      lastWritten: written.get(ask.id) ?? null,
       followUp: { ...next.get(ask.id)!, sent: ask.followUps, isStopped: ask.isStopped },
       version: ask.version,
       kind: ask.kind,
@@ -89,6 +92,21 @@ export class AskQueries {
       promisedFor: ask.promisedFor,
       part: parts.get(ask.id),
     }));
+  }
+
+  /** When a message about each went out last. */
+  private async lastWritten(work: Work, found: readonly Found[]): Promise<Map<string, string>> {
+    if (found.length === 0) return new Map();
+    const sent = await work.tx
+      .select({ id: asks.id, at: sql<string | null>`${lastSentAbout(sql`'ask ' || ${asks.id}`)}` })
+      .from(asks)
+      .where(
+        inArray(
+          asks.id,
+          found.map(({ id }) => id),
+        ),
+      );
+    return new Map(sent.flatMap(({ id, at }) => (at === null ? [] : [[id, new Date(at).toISOString()] as const])));
   }
 
   private async found(work: Work, which: SQL): Promise<Found[]> {

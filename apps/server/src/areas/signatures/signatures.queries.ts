@@ -1,12 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
-import type { PortalSignaturePart, SignaturePart, SigningView } from '@steady/contract/signatures';
+import type { InChain, PortalSignaturePart, SignaturePart, SigningView } from '@steady/contract/signatures';
 import type { AskState } from '@steady/core/asks';
 import { coveredNumber } from '@steady/core/signing';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-import { AskBook, asksThere, partiesThere } from '../asks';
+import { AskBook, type AskParty, asksThere, partiesThere } from '../asks';
 import { askParties, asks } from '../asks/asks.tables';
 import { ContactsService } from '../clients';
 import { documents } from '../documents/documents.tables';
@@ -62,6 +62,7 @@ export class SignatureQueries {
         textTo: code ? coveredNumber(code.number) : null,
         isConfirmed: code?.isConfirmed ?? false,
         handOnTo: mayHandOn ? await this.mayTakeOver(work, askId) : [],
+        chain: (await this.book.partiesOf(work, askId)).map((party) => inChain(party, work.actor.id)),
         fields: theirs.filter((one) => one.askId === askId).length,
         copy: copy && { name: copy.name, bytes: copy.bytes },
       });
@@ -215,3 +216,14 @@ export class SignatureQueries {
       .where(inArray(askParties.askId, askIds));
   }
 }
+
+const STANDS = { done: 'signed', asked: 'asked', 'to be told': 'asked', ahead: 'later', refused: 'refused' } as const;
+
+/** One who signs, as the others see them. */
+const inChain = ({ name, contactId, memberId, state, doneAt }: AskParty, who: string | null): InChain => ({
+  name,
+  isYou: contactId !== null && contactId === who,
+  isOfFirm: memberId !== null,
+  stands: STANDS[state],
+  at: doneAt,
+});

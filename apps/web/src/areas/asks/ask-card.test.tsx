@@ -27,6 +27,7 @@ const ask = (more: Partial<AskView> = {}): AskView => ({
   stateSince: '2026-03-09T09:00:00Z',
   reason: null,
   clientId: 'c1',
+  lastWritten: null,
   jobId: 'j1',
   jobName: 'VAT return, Jan-Feb 2026',
   owed: [{ what: 'Bank statements', since: '2026-03-09T09:00:00Z' }],
@@ -109,6 +110,13 @@ describe('an ask', () => {
   ])('says when the client is followed up next: %j', (followUp, words) => {
     const { container } = card({ followUp: { quiet: null, isStopped: false, ...followUp } });
     expect(container.textContent).toContain(words);
+  });
+
+  it('says when they were written to last', () => {
+    const { container } = card({ lastWritten: '2026-03-10T09:00:00Z', followUp: { on: '2026-03-18', quiet: null, sent: 0, isStopped: false } });
+    expect(container.textContent).toMatch(/Last written .*10 Mar.*; next follow-up Wed 18 Mar/);
+    const none = { on: null, quiet: null, sent: 0, isStopped: false };
+    expect(card({ lastWritten: '2026-03-10T09:00:00Z', followUp: none }).container.textContent).toContain('Last written 10 Mar 09:00Body');
   });
 
   it('has its follow-ups stopped, and go on again, in one press', async () => {

@@ -19,18 +19,19 @@ const OPEN: AskView['state'][] = ['drafted', 'planned', 'with the client', 'with
 
 type AskLeafOf = 'change' | 'withdraw' | 'write';
 
-/** When the client is followed up next, or why not, and how many times it was. */
-function FollowedUp({ ask: { followUp, promisedFor } }: { ask: AskView }) {
+/** When the client was written to last and is followed up next, or why not, and how many times it was. */
+function FollowedUp({ ask: { followUp, promisedFor, lastWritten } }: { ask: AskView }) {
   const { day } = useSession();
   const { on, quiet, sent } = followUp;
-  if (on === null && quiet === null && sent === 0 && promisedFor === null) return null;
-  return (
-    <p className="border-b border-rule-soft px-3 py-2 text-table text-soft">
-      {on === null ? `No follow-up${quiet === null ? '' : `: ${quiet}`}` : `Next follow-up ${dayInWords(on, day)}`}
-      {promisedFor !== null && `; promised for ${dayInWords(promisedFor, day)}`}
-      {sent > 0 && `; ${counted(sent, 'has', 'have')} gone out`}
-    </p>
-  );
+  const isFollowed = on !== null || quiet !== null || sent > 0 || promisedFor !== null;
+  const said = [
+    ...(lastWritten === null ? [] : [`last written ${momentInWords(lastWritten, day)}`]),
+    ...(!isFollowed ? [] : on === null ? [`no follow-up${quiet === null ? '' : `: ${quiet}`}`] : [`next follow-up ${dayInWords(on, day)}`]),
+    ...(promisedFor === null ? [] : [`promised for ${dayInWords(promisedFor, day)}`]),
+    ...(sent === 0 ? [] : [`${counted(sent, 'has', 'have')} gone out`]),
+  ].join('; ');
+  if (said === '') return null;
+  return <p className="border-b border-rule-soft px-3 py-2 text-table text-soft">{said.replace(/^./, (letter) => letter.toUpperCase())}</p>;
 }
 
 /** One ask with what its kind shows of it, and what can be done with it whatever its kind. */

@@ -1,3 +1,4 @@
+import { isOurTurn } from '@steady/core/asks';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
 import type { AskView } from '@steady/contract/asks';
@@ -13,9 +14,8 @@ export function standsInWords(ask: AskView, day: CivilDate): { words: string; to
       return { words: `${waited === 'today' ? 'asked today' : `with the client for ${waited}`}${late}`, tone: late ? 'late' : 'soon' };
     }
     case 'with us':
-      return ask.trouble === 'nobody was told'
-        ? { words: 'nobody could be written to: a task stands for it', tone: 'late' }
-        : { words: 'with us, to look at', tone: 'soon' };
+      if (ask.trouble === 'nobody was told') return { words: `nobody could be written to${ask.jobId === null ? '' : ': a task stands for it'}`, tone: 'late' };
+      return { words: ask.forUs.some(isOurTurn) ? 'with us, to sign' : 'with us, to look at', tone: 'soon' };
     case 'planned':
       return { words: `goes out ${dayInWords(ask.sendOn!, day)}`, tone: 'text-soft' };
     case 'done':

@@ -20,7 +20,7 @@ const show = (all: IdentityView[], rights: ('change clients' | 'see clients')[] 
 
 it('says how somebody was confirmed, until when that is good, and what has run out', async () => {
   show([SEEN, { ...SEEN, id: 'i2', way: 'check passed', what: 'Sure Checks', number: null, goodUntil: '2026-03-01', isGood: false }], []);
-  expect(await screen.findByText('passport seen by Niamh Daly on Mon 2 Mar 2026')).toBeDefined();
+  expect(await screen.findByText('Passport seen by Niamh Daly on Mon 2 Mar 2026')).toBeDefined();
   expect(screen.getByText(/good until .*1 May 2027/)).toBeDefined();
   expect(screen.getByText(/ran out .*1 Mar/)).toBeDefined();
   expect(screen.queryByRole('button')).toBeNull();

@@ -29,7 +29,7 @@ export function IdentityNote({ person }: { person: { id: string; name: string } 
       <ul>
         {all.map((one) => (
           <li key={one.id} className="mb-1">
-            <span className={one.isGood ? '' : 'text-soft line-through'}>{identityInWords(one)}</span>
+            <span className={one.isGood ? '' : 'text-soft line-through'}>{identityInWords(one).replace(/^./, (letter) => letter.toUpperCase())}</span>
             {one.number && <span className="text-soft">, {one.number}</span>}
             {one.goodUntil && (
               <span className={one.isGood ? 'block text-soft' : 'late block'}>

@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { PortalMe } from '@steady/contract/requests';
 import { ASK } from '../../../test/asked-to-sign';
@@ -26,6 +26,21 @@ describe('a document to sign', () => {
     expect(container.textContent).toContain('Please sign by Fri 20 Mar 2026; Aidan Gannet and Maeve Gannet signed before you.');
     expect(container.textContent).toContain('The accounts, as we spoke of them.');
     expect(screen.getByRole('link', { name: 'accounts-2025.pdf' }).getAttribute('href')).toBe('/api/portal/signatures/p1/document');
+  });
+
+  it('shows who signs it, one after the other, and how far it is', () => {
+    const chain = [
+      { name: 'Maeve Gannet', isYou: false, isOfFirm: false, stands: 'signed' as const, at: '2026-03-10T10:00:00Z' },
+      { name: 'Aidan Gannet', isYou: true, isOfFirm: false, stands: 'asked' as const, at: null },
+      { name: 'Niamh Daly', isYou: false, isOfFirm: true, stands: 'later' as const, at: null },
+    ];
+    show({}, { part: { ...ASK.part, chain } });
+    const lines = within(screen.getByRole('region', { name: 'Who signs it' })).getAllByRole('listitem');
+    expect(lines.map(({ textContent }) => textContent)).toEqual([
+      'Maeve Gannet signed Tue 10 Mar',
+      'You to sign now',
+      expect.stringMatching(/^Niamh Daly of .* after those before$/),
+    ]);
   });
 
   it('is signed with a name, once it is said that it was read', async () => {

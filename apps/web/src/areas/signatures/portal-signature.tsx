@@ -5,7 +5,7 @@ import { civil } from '@steady/core/calendar';
 import { fullDate, shortDate } from '@steady/core/words';
 import type { PortalAsk } from '@steady/contract/asks';
 import type { PortalMe } from '@steady/contract/requests';
-import type { PortalSignaturePart } from '@steady/contract/signatures';
+import type { InChain, PortalSignaturePart } from '@steady/contract/signatures';
 import { addressOf, send, useData } from '../../app/api';
 import { dayOf, sizeInWords } from '../../ui/words';
 import { noteOpened } from '../portal';
@@ -56,6 +56,7 @@ export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePar
             {ask.part.copy && ', as it was before'}
           </span>
         </p>
+        {ask.part.chain.length > 1 && <Chain of={ask.part.chain} firm={me.firm} />}
         {!isWanted && ask.part.terms?.isAgreed && <TermsStep of={ask.part.terms} isAgreed onAgree={() => undefined} error={undefined} />}
         {isWanted && instead === 'refuse' && <Refuse refuse={(values) => send(signaturesPortalRoutes.refuse, { id }, values)} onLeave={back} />}
         {isWanted && instead === 'hand on' && <HandOn id={id} to={ask.part.handOnTo} onLeave={back} />}
@@ -64,6 +65,30 @@ export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePar
     </section>
   );
 }
+
+/** Who signs, one after the other, and how far it is. */
+function Chain({ of, firm }: { of: InChain[]; firm: string }) {
+  return (
+    <section aria-label="Who signs it" className="mb-3 border-t border-rule pt-2 text-table">
+      <h2 className="font-semibold">Who signs it</h2>
+      <ol className="list-decimal pl-5">
+        {of.map(({ name, isYou, isOfFirm, stands, at }) => (
+          <li key={name}>
+            {isYou ? 'You' : name}
+            {isOfFirm && <span className="text-soft"> of {firm}</span>}{' '}
+            <span className={TONES[stands]}>
+              {STANDS[stands]}
+              {at && ` ${shortDate(dayOf(at))}`}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+const STANDS: Record<InChain['stands'], string> = { signed: 'signed', asked: 'to sign now', later: 'after those before', refused: 'refused' };
+const TONES: Record<InChain['stands'], string> = { signed: 'good', asked: 'soon', later: 'text-soft', refused: 'late' };
 
 /** The document with its places, the signature, and what can be done before it or in its place. */
 function Give({ ask, me, onRefuse, onHandOn }: { ask: PortalAsk<PortalSignaturePart>; me: PortalMe; onRefuse(): void; onHandOn(): void }) {

@@ -2,7 +2,7 @@ import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
 import type { FieldErrors, UseFormRegisterReturn, UseFormReturn } from 'react-hook-form';
-import { addWorkingDays } from '@steady/core/calendar';
+import { type CivilDate, addWorkingDays } from '@steady/core/calendar';
 import { titleOf } from '@steady/core/documents';
 import { withSigners } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
@@ -15,7 +15,7 @@ import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
 import { AddDocument } from '../documents';
-import { SendingLeaf, useSendingForm } from '../post';
+import { SendingLeaf, sentInWords, useSendingForm } from '../post';
 import { FILLED_IN, KindField, TermsField } from './asked-fields';
 import { PlacesField } from './places/places-field';
 import { type SigningPlace, addedTo, inJob } from './place';
@@ -34,6 +34,7 @@ export function SignatureLeaf({ place, document: given, onClose }: { place: Sign
     preview: (values) =>
       jobId === null ? ask(signaturesRoutes.previewOfClient, { id: clientId }, values) : ask(signaturesRoutes.preview, { id: jobId }, values),
     send: (values) => (jobId === null ? send(signaturesRoutes.askOfClient, { id: clientId }, values) : send(signaturesRoutes.ask, { id: jobId }, values)),
+    ...(jobId === null ? { said: saidWithoutJob } : {}),
     onClose,
   });
   const { register, control, setValue, getValues, watch, formState } = form;
@@ -62,7 +63,7 @@ export function SignatureLeaf({ place, document: given, onClose }: { place: Sign
       title="Give for signature"
       step={step}
       withNobody="Record it, no message is sent"
-      after={preview && <AfterLook preview={preview} chosen={chosen} together={watch('together') ?? []} invite={register('invite')} />}
+      after={preview && <AfterLook preview={preview} hasJob={jobId !== null} chosen={chosen} together={watch('together') ?? []} invite={register('invite')} />}
     >
       <SelectField label="Document" value={watch('documentId')} onChange={({ target }) => setDocument(target.value)} error={errors.documentId?.message}>
         {pages.length === 0 && <option value="">no PDF here yet: add one</option>}
@@ -113,6 +114,10 @@ export function SignatureLeaf({ place, document: given, onClose }: { place: Sign
 /** The same, begun in a job. */
 export const GiveInJob = ({ job, onClose }: { job: JobView; onClose(): void }) => <SignatureLeaf place={inJob(job)} onClose={onClose} />;
 
+/** Of what is of no job no task takes the place: it stands among what is in trouble. */
+const saidWithoutJob = (preview: SendPreview, { now }: AskSignature, day: CivilDate): string =>
+  preview.messages.length > 0 ? sentInWords(preview, now, day) : 'Recorded. No message is sent.';
+
 const signersOf = ({ contacts }: SigningPlace) => contacts.filter(({ signs }) => signs);
 
 /** The documents of the job that can be signed; one that lies elsewhere with the client can be signed for a job as well. */
@@ -160,13 +165,14 @@ const numbersFault = ({ codes }: FieldErrors<AskSignature>): string | undefined 
 
 interface After {
   preview: SendPreview;
+  hasJob: boolean;
   chosen: readonly string[];
   together: readonly string[];
   invite: UseFormRegisterReturn;
 }
 
 /** Below what goes out: who can be invited with it, and who is asked later. */
-function AfterLook({ preview: { messages, nobody, neverIn = [] }, chosen, together, invite }: After) {
+function AfterLook({ preview: { messages, nobody, neverIn = [] }, hasJob, chosen, together, invite }: After) {
   return (
     <>
       {neverIn.length > 0 && (
@@ -176,7 +182,7 @@ function AfterLook({ preview: { messages, nobody, neverIn = [] }, chosen, togeth
         />
       )}
       <p className="text-table text-soft">
-        {messages.length === 0 && nobody.length > 0 && 'A task to have it signed on paper takes its place. '}
+        {hasJob && messages.length === 0 && nobody.length > 0 && 'A task to have it signed on paper takes its place. '}
         {chosen.length > 1 && laterInWords(chosen, together)}
       </p>
     </>
