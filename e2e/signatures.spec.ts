@@ -121,12 +121,37 @@ test('one letter is given to twelve clients and more', async ({ browser }) => {
   await leaf.getByRole('button', { name: 'Look at who is asked' }).click();
   const asked = leaf.getByRole('list', { name: 'Who is asked' });
   await expect(asked.getByRole('listitem').first()).toBeVisible();
-  // Whoever has no open job, or nobody who signs, is not asked, and that is said.
+  // Of whom nobody signs is not asked, and that is said; of whom no job is open is given it by itself.
+  await expect(asked.getByRole('link', { name: 'in no job' }).first()).toBeVisible();
   const count = (await asked.getByRole('listitem').count()) - (await asked.getByText(/^not asked: /).count());
   expect(count).toBeGreaterThanOrEqual(12);
   await expectAccessible(page);
-  await leaf.getByRole('button', { name: `Give it in ${count} jobs` }).click();
-  await said(page, new RegExp(`^Given for signature in ${count} jobs`));
+  await leaf.getByRole('button', { name: `Give it to ${count} clients` }).click();
+  await said(page, new RegExp(`^Given for signature to ${count} clients`));
   await page.goto('/signatures?find=Notice of new terms');
   await expect(page.getByRole('table').getByRole('row', { name: /Notice of new terms/ })).toHaveCount(count);
+});
+
+test('somebody of the firm signs last, from Today, and all of it is sealed', async ({ browser }) => {
+  const page = await orlaAt(browser, '/today');
+  await page.getByRole('link', { name: /^Sign: Letter of engagement/ }).click();
+  const toSign = page.getByRole('region', { name: 'Letter of engagement' });
+  await expect(toSign).toContainText('signed before you');
+  await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(toSign).toContainText('Write your name, as you sign.');
+  // A name unlike the one that is known is asked about once.
+  await toSign.getByLabel('Your name, as you sign').fill('Nora Vance');
+  await toSign.getByLabel('I have read the document and agree with it').check();
+  await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(toSign).toContainText('we know you as Orla Keane');
+  await toSign.getByLabel('Your name, as you sign').fill('Orla Keane');
+  await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(toSign).toContainText('You have signed it.');
+  await toSign.getByRole('link', { name: 'Who else signs it, and how it stands' }).click();
+  const ask = page.getByRole('region', { name: 'For signature: Letter of engagement' }).first();
+  await expect(ask).toContainText('Orla Keane');
+  await expect(ask).toContainText('3 of 3 signed');
+  await expect(ask).toContainText('with its signing record, sealed');
+  await page.getByRole('link', { name: 'Today', exact: true }).first().click();
+  await expect(page.getByRole('link', { name: /^Sign: Letter of engagement/ })).toHaveCount(0);
 });

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,11 +7,12 @@ import { PDFDict, PDFDocument, PDFName, type PDFNumber, type PDFRawStream, Stand
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Temporal } from '@steady/core/calendar';
 import { type Sealer, answerWithTime, checkSeals, latin1, newSealer, sealOver, sealedPart, sealsIn, withSeal } from '@steady/core/seals';
-import { type SigningRecord, RECORD_FILE, readRecord, recordIn } from '@steady/core/signing';
+import { MOST_FIELDS, type SigningRecord, RECORD_FILE, readRecord, recordIn } from '@steady/core/signing';
 import { archivalOf } from '../src/areas/signatures/archival';
 import { pdfLooked, stampedCopy } from '../src/areas/signatures/stamp-copy';
 import type { ToStamp } from '../src/areas/signatures/tasks';
 import { printer } from '../src/platform/paper';
+import { textOfPdf } from './pdf-text';
 
 const AT = '2026-03-11T10:00:00Z';
 const folder = mkdtempSync(join(tmpdir(), 'steady-signed-'));
@@ -229,6 +230,34 @@ describe('a PDF before it is given for signature', () => {
     expect((await pdfLooked({ file: await pdf.save() })).wrong).toBe('protected');
     for (const file of [Buffer.from('%PDF-1.7 nothing'), Buffer.from(''), (await accounts(1, CLASSIC)).subarray(0, 200)])
       expect((await pdfLooked({ file })).wrong).toBe('broken');
+  });
+});
+
+describe('a document that is large', () => {
+  it('of 200 pages and 40 MB is stamped and sealed as it is', { timeout: 60_000 }, async () => {
+    const original = await accounts(200, CLASSIC, (pdf) => {
+      for (const page of pdf.getPages()) page.node.set(PDFName.of('Scan'), pdf.context.register(pdf.context.stream(randomBytes(200_000))));
+    });
+    expect(original.length).toBeGreaterThan(40_000_000);
+    const copy = await sealed(original);
+    expect(Buffer.compare(copy.subarray(0, original.length), original)).toBe(0);
+    expect((await checkSeals(copy)).at(-1)).toMatchObject({ holds: true, added: 0 });
+    expect((await pdfLooked({ file: copy })).pages).toHaveLength(201);
+  });
+
+  it('with a thousand fields has something in each of them', { timeout: 60_000 }, async () => {
+    const filled: ToStamp['filled'] = Array.from({ length: MOST_FIELDS }, (_, at) => ({
+      page: 1 + Math.floor(at / 50),
+      x: 40 + 100 * (at % 5),
+      y: 40 + 16 * (Math.floor(at / 5) % 10),
+      width: 90,
+      height: 14,
+      shown: { text: `Value ${at}` },
+    }));
+    const copy = await sealed(await accounts(20, PACKED), 2, filled);
+    expect((await checkSeals(copy)).at(-1)).toMatchObject({ holds: true });
+    const words = (await textOfPdf(copy)).join(' ');
+    for (const at of [0, 499, 999]) expect(words).toContain(`Value ${at}`);
   });
 });
 
