@@ -1,11 +1,10 @@
 import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
-import type { FieldErrors, UseFormRegisterReturn, UseFormReturn } from 'react-hook-form';
+import type { FieldErrors, UseFormReturn } from 'react-hook-form';
 import { type CivilDate, addWorkingDays } from '@steady/core/calendar';
 import { titleOf } from '@steady/core/documents';
 import { withSigners } from '@steady/core/signing';
-import { counted } from '@steady/core/words';
 import type { DocumentView } from '@steady/contract/documents';
 import type { JobView } from '@steady/contract/jobs';
 import { AskSignature } from '@steady/contract/ask-signature';
@@ -13,9 +12,10 @@ import type { SendPreview } from '@steady/contract/requests';
 import type { SigningKindView } from '@steady/contract/signing-kinds';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { DateField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
+import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { AddDocument } from '../documents';
 import { SendingLeaf, sentInWords, useSendingForm } from '../post';
+import { AfterLook } from './after-look';
 import { FILLED_IN, KindField, TermsField } from './asked-fields';
 import { PlacesField } from './places/places-field';
 import { type SigningPlace, addedTo, inJob } from './place';
@@ -162,40 +162,3 @@ function useSigners({ getValues, setValue, formState }: UseFormReturn<AskSignatu
 
 const daysFault = ({ days }: FieldErrors<AskSignature>): string | undefined => days?.message ?? days?.find?.((one) => one?.by)?.by?.message;
 const numbersFault = ({ codes }: FieldErrors<AskSignature>): string | undefined => codes?.message ?? codes?.find?.((one) => one?.number)?.number?.message;
-
-interface After {
-  preview: SendPreview;
-  hasJob: boolean;
-  chosen: readonly string[];
-  together: readonly string[];
-  invite: UseFormRegisterReturn;
-}
-
-/** Below what goes out: who can be invited with it, and who is asked later. */
-function AfterLook({ preview: { messages, nobody, neverIn = [] }, hasJob, chosen, together, invite }: After) {
-  return (
-    <>
-      {neverIn.length > 0 && (
-        <TickField
-          label={`${neverIn.join(' and ')} never came into the portal: send ${neverIn.length === 1 ? 'an invitation' : 'invitations'} as well`}
-          {...invite}
-        />
-      )}
-      <p className="text-table text-soft">
-        {hasJob && messages.length === 0 && nobody.length > 0 && 'A task to have it signed on paper takes its place. '}
-        {chosen.length > 1 && laterInWords(chosen, together)}
-      </p>
-    </>
-  );
-}
-
-/** Who is asked later: those behind the first, and behind those who sign at the same time as the first. */
-function laterInWords(chosen: readonly string[], together: readonly string[]): string {
-  const behind = chosen.slice(1);
-  const first = behind.findIndex((id) => !together.includes(id));
-  const [now, later] = first < 0 ? [behind.length, 0] : [first, behind.length - first];
-  return [
-    ...(now > 0 ? [`${counted(now, 'more person is', 'more people are')} asked at the same time.`] : []),
-    ...(later > 0 ? [`${counted(later, 'more person', 'more people')} will be asked when it is their turn.`] : []),
-  ].join(' ');
-}
