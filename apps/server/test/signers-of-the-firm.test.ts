@@ -6,8 +6,8 @@ import type { FieldsToSign, OwnSignature, PortalSignaturePart, SignatureRow } fr
 import type { SessionView } from '@steady/contract/sign-in';
 import type { TodayView } from '@steady/contract/today';
 import { atSigning } from './at-signing';
-import { problemOf } from './at-work';
-import { type Agent, type TestApp, insidePortal, key, portalAsks, startTestApp } from './support';
+import { atWork, problemOf, task } from './at-work';
+import { type Agent, type TestApp, insidePortal, key, morning, portalAsks, startTestApp } from './support';
 
 let t: TestApp;
 /** The preparer, and their id at the firm. */
@@ -16,7 +16,8 @@ beforeAll(async () => {
   t = await startTestApp();
 });
 afterAll(() => t.close());
-const { manager, of, here, filed, input, give, standing, sign } = atSigning(() => t);
+const { move } = atWork(() => t);
+const { begun, manager, of, here, filed, input, give, standing, sign } = atSigning(() => t);
 beforeEach(async () => {
   const as = t.firm.as.preparer!;
   const { memberId, name } = (await as.get('/api/session').expect(200)).body as SessionView;
@@ -49,8 +50,17 @@ describe('a person of the firm who signs', () => {
     expect((await t.letters()).filter(({ subject }) => subject.includes('Accounts 2025')).map(({ to }) => to)).not.toContain(`cara${of.count}@curlew.example`);
     expect(await onToday()).toEqual([expect.objectContaining({ partyId: parties[0]!.id, title: 'Accounts 2025' })]);
     expect(await onToday(manager())).toEqual([]);
-    // There is nobody of the client to be reminded, and nothing is missing from it.
-    expect(problemOf(await manager().post(`/api/asks/${id}/remind`).set(key()).expect(409)).code).toBe('nothing-owed');
+    // Reminded are those of us alone: nothing is missing from the client, and nothing goes to it.
+    const told = async () => (await t.letters()).filter(({ body }) => body.includes('Accounts 2025 waits for your signature')).length;
+    const before = await told();
+    await own.as
+      .put('/api/you/told')
+      .send({ telling: { 'came in': 'not', completed: 'not', asked: 'at once' } })
+      .expect(204);
+    await manager().post(`/api/asks/${id}/remind`).set(key()).expect(204);
+    await t.tick();
+    await t.drain();
+    expect(await told()).toBe(before + 1);
 
     const view = (await own.as.get(`/api/own-signatures/${parties[0]!.id}`).expect(200)).body as OwnSignature;
     expect(view).toMatchObject({ title: 'Accounts 2025', stands: 'wanted', doneBefore: [], wantedBy: '2026-03-25' });
@@ -184,6 +194,24 @@ describe('a person of the firm who signs', () => {
     expect(problemOf(wrong).errors![0]!.message).toContain('no code goes to them');
   });
 
+  it('is asked no more once the job is at its end', async () => {
+    here.jobId = await begun({ phases: [{ key: 'do', name: 'Do it', tasks: [task('Enter')] }] }, { clientId: of.clientId });
+    await give([own.id, here.people[0]!]);
+    const { status, body } = await move(here.jobId, null, { why: 'the client has gone' });
+    expect([status, (body as { code?: string }).code]).toEqual([200, undefined]);
+    expect(await onToday()).toEqual([]);
+    expect((await standing()).state).toBe('withdrawn');
+  });
+
+  it('cannot sign any more once its last day is over', async () => {
+    await give([own.id], here.original, { expiresOn: '2026-03-25' });
+    const partyId = (await standing()).parties[0]!.id;
+    t.clock.set(morning('2026-03-26'));
+    await t.tick();
+    expect((await standing()).state).toBe('expired');
+    expect(problemOf(await signsIt(partyId).expect(409)).code).toBe('ask-ended');
+  });
+
   it('who left is in trouble, in the list of all', async () => {
     const stranger = '0190a0a0-0000-7000-8000-0000000000aa';
     expect(
@@ -213,7 +241,7 @@ describe('a person of the firm who signs', () => {
     expect(await row()).toMatchObject({ state: 'waiting', trouble: null });
     const standing = (to: object) => t.firm.as.administrator!.post(`/api/team/${own.id}/standing`).send(to).expect(204);
     await standing({ standing: 'suspended', handTo: t.firm.members.manager });
-    expect(await row()).toMatchObject({ state: 'in trouble', trouble: 'does not work here any more' });
+    expect(await row()).toMatchObject({ state: 'in trouble', trouble: 'does not see it any more' });
     await standing({ standing: 'active' });
     expect(await row()).toMatchObject({ state: 'waiting', trouble: null });
   });

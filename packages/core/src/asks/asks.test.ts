@@ -148,6 +148,7 @@ describe('a document given for signature', () => {
     const alone = lacksOfSignature('Accounts', [ours, { ...party('Cathal'), position: 1 }]);
     expect(alone).toMatchObject({ client: [], us: [{ what: 'To sign: Accounts', why: 'Niamh signs it' }], ended: null });
     expect(standingOf(alone, [ours]).state).toBe('with us');
+    expect(standingOf(alone, [ours], { released: true })).toMatchObject({ state: 'withdrawn', forUs: [] });
     const beside = [ours, party('Cathal', { state: 'asked' })];
     expect(standingOf(lacksOfSignature('Accounts', beside), beside)).toMatchObject({
       state: 'with the client',

@@ -50,7 +50,8 @@ const bySince = <One extends { since: string }>(list: readonly One[]): One[] => 
  * @returns its state, what lies with the client and what with us, each the longest first
  */
 export function standingOf(lacks: Lacks, parties: readonly Party[], { released = false, isPlanned = false } = {}): AskStanding {
-  const forUs = bySince(lacks.us);
+  // Of what is not asked any more nobody of the firm signs; what came is looked at all the same.
+  const forUs = bySince(released ? lacks.us.filter((one) => !isOurTurn(one)) : lacks.us);
   if (lacks.ended) return { state: lacks.ended, owed: [], forUs };
   if (isPlanned && !released) return { state: 'planned', owed: [], forUs };
   const turns = ofTheClient(turnsOf(parties));

@@ -5,8 +5,8 @@
 export const SIGNATURE_STATES = ['in trouble', 'waiting', 'refused', 'signed', 'withdrawn', 'expired'] as const;
 export type SignatureState = (typeof SIGNATURE_STATES)[number];
 
-/** Why nothing comes of it by itself: whoever's turn it is cannot be written to, does not sign for the client or work at the firm any more, or the signed copy was not made. */
-export const SIGNATURE_TROUBLES = ['nobody to write to', 'does not sign any more', 'does not work here any more', 'no signed copy'] as const;
+/** Why nothing comes of it by itself: whoever's turn it is cannot be written to, does not sign for the client any more, or, of the firm, does not see it, or the signed copy was not made. */
+export const SIGNATURE_TROUBLES = ['nobody to write to', 'does not sign any more', 'does not see it any more', 'no signed copy'] as const;
 export type SignatureTrouble = (typeof SIGNATURE_TROUBLES)[number];
 
 /**
@@ -20,8 +20,8 @@ export function troubleInWords(trouble: SignatureTrouble, who: string | null): s
       return `nobody can write to ${who ?? 'them'}`;
     case 'does not sign any more':
       return `${who ?? 'they'} may not sign for the client any more`;
-    case 'does not work here any more':
-      return `${who ?? 'they'} left, or cannot come in now`;
+    case 'does not see it any more':
+      return `${who ?? 'they'} left, or does not see the client any more`;
     case 'no signed copy':
       return 'the signed copy could not be made';
   }

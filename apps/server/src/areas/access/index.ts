@@ -1,2 +1,3 @@
+export { isGranted } from './access-sql';
 export { AccessService } from './access.service';
 export { GroupsService } from './groups.service';

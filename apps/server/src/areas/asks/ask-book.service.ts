@@ -91,11 +91,12 @@ export class AskBook {
     return work.tx.update(askParties).set(set).where(eq(askParties.id, partyId));
   }
 
-  /** It is the turn of a person of the firm: they are not written to as clients are, and are told as they wish. */
+  /** It is the turn of a person of the firm: they are not written to as clients are, and are told as they wish; once more where it was theirs already. */
   async turnOfOurs(work: Work, ask: Ask, party: AskParty, memberId: string): Promise<void> {
-    await this.setParty(work, party.id, { state: 'asked', turnSince: work.now.toString() });
+    const isAgain = party.turnSince !== null;
+    if (!isAgain) await this.setParty(work, party.id, { state: 'asked', turnSince: work.now.toString() });
     await this.events.record(work, TurnOfOurs, {
-      what: `asked ${party.name} for their part of ${ask.title}`,
+      what: `${isAgain ? 'reminded' : 'asked'} ${party.name} ${isAgain ? 'of' : 'for'} their part of ${ask.title}`,
       clientId: ask.clientId,
       jobId: ask.jobId,
       payload: { askId: ask.id, memberId },

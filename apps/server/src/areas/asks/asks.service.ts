@@ -212,7 +212,11 @@ export class AsksService implements OnModuleInit {
     this.book.mustBeOpen(ask);
     if (ask.state === 'planned')
       throw Problem.refused('is-planned', `It goes out ${fullDate(civil(ask.sendOn!))}. Send it now, if the client should have it before.`);
-    const turns = ofTheClient(turnsOf(await this.book.partiesOf(work, askId)));
+    const all = turnsOf(await this.book.partiesOf(work, askId));
+    const ours = all.flatMap((party) => (party.memberId === null ? [] : [{ party, memberId: party.memberId }]));
+    for (const { party, memberId } of ours) await this.book.turnOfOurs(work, ask, party, memberId);
+    const turns = ofTheClient(all);
+    if (turns.length === 0 && ours.length > 0) return;
     const untold = turns.filter(({ state }) => state === 'to be told');
     if (turns.length === 0 || (ask.owed.length === 0 && untold.length === 0))
       throw Problem.refused('nothing-owed', 'Nothing is outstanding from the client: what came in waits for us.');

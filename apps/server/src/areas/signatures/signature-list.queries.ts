@@ -11,17 +11,18 @@ import { dayIn } from '../../platform/clock';
 import { rows } from '../../platform/database';
 import { type ListAsked, type ListDefinition, type ListField, ListFields, SavedLists, allFound, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
+import { isGranted } from '../access';
 import { asksThere, asksWithTurns, partiesThere } from '../asks';
 import { peopleOfClients, signsFor } from '../clients';
 import { jobsInLists } from '../jobs';
-import { personField, worksHere } from '../team';
+import { personField, worksFor } from '../team';
 import type { TodayAsked } from '../today';
 
 const isOpen = sql`a.state in ('drafted', 'planned', 'with the client', 'with us') and not a.released`;
 const TROUBLE = sql`case
   when d.copy_fault is not null then 'no signed copy'
   when ${isOpen} and a.turn_contact is not null and not ${signsFor(sql`a.turn_contact`, sql`a.client_id`)} then 'does not sign any more'
-  when ${isOpen} and a.turn_member is not null and not ${worksHere(sql`a.turn_member`)} then 'does not work here any more'
+  when ${isOpen} and a.turn_member is not null and not ${worksFor(sql`a.turn_member`, isGranted(sql`a.turn_member`, sql`a.client_id`))} then 'does not see it any more'
   when ${isOpen} and a.turn_state = 'to be told' then 'nobody to write to' end`;
 const STATE = sql`case when a.trouble is not null then 'in trouble' when a.state = 'done' then 'signed' when a.state in ('refused', 'withdrawn', 'expired') then a.state
   when a.released then 'withdrawn' else 'waiting' end`;

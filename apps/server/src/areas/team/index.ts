@@ -1,6 +1,6 @@
 export { ClosingDaysChanged, ClosingService } from './closing.service';
 export { AfterAnswers } from './after-answers';
-export { personField, personName, shortNameOf, worksHere } from './person-sql';
+export { personField, personName, shortNameOf, worksFor } from './person-sql';
 export { SESSION_DAYS, StaffSessions, staffActor } from './staff-sessions.service';
 export { SignInService } from './sign-in.service';
 export { TeamParts } from './team-parts';

@@ -25,6 +25,6 @@ export const shortNameOf = (id: string): ListField['value'] => sql.join([sql`(se
 /** The name of the person of the firm whose id stands in `id`, as part of a statement of another area. */
 export const personName = (id: SQL): SQL<string> => sql<string>`(select ${members.name} from ${members} where ${members.id} = ${id})`;
 
-/** Whether the person of the firm whose id stands in `id` works here now. */
-export const worksHere = (id: SQL): SQL<boolean> =>
-  sql<boolean>`exists (select 1 from ${members} where ${members.id} = ${id} and ${members.standing} = 'active')`;
+/** Whether the person of the firm whose id stands in `id` works here now, and sees a client: every one, or this by a grant. */
+export const worksFor = (id: SQL, isGranted: SQL): SQL<boolean> =>
+  sql<boolean>`exists (select 1 from ${members} where ${members.id} = ${id} and ${members.standing} = 'active' and (${members.allClients} or ${isGranted}))`;

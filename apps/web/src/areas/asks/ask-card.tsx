@@ -12,6 +12,7 @@ import { dayInWords, momentInWords } from '../../ui/words';
 import { OpenedBy } from '../clients';
 import { OpenLeaf } from '../conversations';
 import { ChangeAskLeaf, WithdrawAskLeaf } from './ask-leaves';
+import { isOurTurn } from '@steady/core/asks';
 import { useAskKind } from '../../app/brought';
 import { standsInWords } from './words';
 
@@ -87,7 +88,7 @@ function AskActs({ ask, onOpen }: { ask: AskView; onOpen(leaf: AskLeafOf): void 
   const untold = ask.parties.some((party) => party.state === 'to be told');
   return (
     <div className="flex flex-wrap gap-x-4 border-t border-rule-soft px-3 py-1.5 text-table">
-      {isOpen && (ask.owed.length > 0 || untold) && (
+      {isOpen && (ask.owed.length > 0 || untold || ask.forUs.some(isOurTurn)) && (
         <button className="lnk" onClick={() => void act(() => send(asksRoutes.remind, { id: ask.id }), untold ? 'Sent.' : `Reminded of ${ask.title}.`)}>
           {untold ? 'Send it now' : 'Remind'}
         </button>

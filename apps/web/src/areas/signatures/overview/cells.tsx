@@ -12,7 +12,7 @@ const requestsOf = ({ jobId, clientId }: SignatureRow) => (jobId === null ? `/cl
 const MENDS: Record<SignatureTrouble, { words: string; to(row: SignatureRow): string }> = {
   'nobody to write to': { words: 'Give an address', to: ({ turnContactId }) => `/contacts/${turnContactId}` },
   'does not sign any more': { words: 'See who signs', to: ({ clientId }) => `/clients/${clientId}` },
-  'does not work here any more': { words: 'Have somebody else sign', to: requestsOf },
+  'does not see it any more': { words: 'Have somebody else sign', to: requestsOf },
   'no signed copy': { words: 'Make it again', to: requestsOf },
 };
 
