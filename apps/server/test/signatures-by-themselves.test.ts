@@ -25,6 +25,11 @@ const kindOf = async ({ letter = true, words, ...evidence }: Partial<Evidence> &
   if (letter) await manager().post(`/api/signing-kinds/${id}/letter`).attach('file', aPdf('our terms'), 'engagement.pdf').expect(204);
   return id;
 };
+/** One more, of which no procedure knows. */
+const anotherKind = async () => {
+  const kind = { name: `Other ${of.count}`, evidence: NO_EVIDENCE, recordFirst: false, holdsFiling: false, mayHandOn: false };
+  return ((await manager().post('/api/signing-kinds').set(key()).send(kind).expect(201)).body as { id: string }).id;
+};
 const ofJob = (jobId: string) => asksOf<SignaturePart>(manager(), jobId, 'signature');
 const tasksOf = async (jobId: string) => (await job(jobId)).tasks.filter(({ name }) => name.startsWith('Give "'));
 
@@ -82,6 +87,15 @@ describe('a letter that a procedure gives for signature', () => {
       .send(input(documentId, here.people.slice(0, 1)))
       .expect(201);
     expect((await tasksOf(jobId))[0]!.doneAt).not.toBeNull();
+  });
+
+  it('is not removed as long as a procedure gives it', async () => {
+    const kindId = await kindOf();
+    await begun(procedure(kindId), { clientId: of.clientId });
+    expect(problemOf(await manager().delete(`/api/signing-kinds/${kindId}`).expect(409)).code).toBe('kind-in-use');
+    await manager()
+      .delete(`/api/signing-kinds/${await anotherKind()}`)
+      .expect(204);
   });
 
   it('names a kind that is there, or the procedure is not saved', async () => {

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, ne, sql } from 'drizzle-orm';
 import { beginsItself, type PhasePlan, type Procedure, apart, changedInCommon, checkProcedure, followed } from '@steady/core/procedures';
 import { suppliedProceduresFor } from '@steady/core/supplied';
 import type { KeepProcedure } from '@steady/contract/procedures';
@@ -38,6 +38,16 @@ export class ProceduresService {
     const there = await this.named(work, found.name);
     const { phases, prerequisites } = found;
     return there?.id ?? this.add(work, found.name, { phases, ...(prerequisites ? { prerequisites } : {}) });
+  }
+
+  /** What those procedures are called in which something is named by its id: in an action, say. */
+  async naming(work: Work, id: string): Promise<string[]> {
+    const found = await work.tx
+      .select({ name: procedures.name })
+      .from(procedures)
+      .where(and(eq(procedures.firmId, work.firm.id), sql`position(${id} in ${procedures.definition}::text) > 0`))
+      .orderBy(asc(procedures.name));
+    return found.map(({ name }) => name);
   }
 
   /** What procedures are called, by id. */

@@ -8,6 +8,7 @@ import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { TemplatesService } from '../post';
+import { ProceduresService } from '../procedures';
 import { signingKinds } from './signatures.tables';
 import { TermsService } from './terms.service';
 
@@ -22,6 +23,7 @@ export class SigningKinds implements OnModuleInit {
     private readonly events: Events,
     private readonly terms: TermsService,
     private readonly templates: TemplatesService,
+    private readonly procedures: ProceduresService,
     private readonly present: Present,
     private readonly store: FileStore,
   ) {}
@@ -98,6 +100,8 @@ export class SigningKinds implements OnModuleInit {
 
   async drop(work: Work, kindId: string): Promise<void> {
     const { name } = await this.get(work, kindId);
+    const by = await this.procedures.naming(work, kindId);
+    if (by.length > 0) throw Problem.refused('kind-in-use', `"${name}" is given for signature by ${by.join(', ')}. Take it out of there first.`);
     await work.tx.delete(signingKinds).where(eq(signingKinds.id, kindId));
     await this.say(work, kindId, `removed the kind "${name}" of documents for signature`, { before: { name } });
   }
