@@ -1,6 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { recordIn } from '@steady/core/signing';
 import type { IdentityView } from '@steady/contract/identities';
+import { IdentitiesService } from '../src/areas/identities';
+import type { FileOf } from '../src/areas/whole-file';
+import { byItself } from '../src/platform/identity';
+import type { Work } from '../src/platform/work';
 import { atSigning } from './at-signing';
 import { problemOf } from './at-work';
 import { type TestApp, key, startTestApp } from './support';
@@ -62,6 +66,32 @@ describe('how we know who somebody is', () => {
   });
 });
 
+describe('what is known of a person', () => {
+  it('names it, is given to them, and forgets it with them', async () => {
+    const [cara] = here.people as [string];
+    await note(cara).expect(201);
+    const act = <T>(of: (identities: IdentitiesService, work: Work) => Promise<T>) =>
+      t.works.run(byItself(t.firm.id), (work) => of(t.app.get(IdentitiesService), work));
+    expect(await act((identities, work) => identities.has(work, cara))).toEqual([
+      { what: 'How their identity was confirmed', clientId: null, count: 1, kind: null },
+    ]);
+    expect((await act((identities, work) => identities.give(work, cara)))[0]).toMatchObject({
+      name: 'your identity.csv',
+      text: expect.stringContaining('PX 0142') as string,
+    });
+    const [file] = await act((identities, work) => identities.wholeFile(work, { id: of.clientId } as FileOf));
+    expect(file).toMatchObject({ text: expect.stringContaining(`${here.owner},papers seen,passport`) as string });
+    // What is with one client alone goes without it: it is theirs at none.
+    await act((identities, work) => identities.erase(work, cara, [of.clientId]));
+    expect(await list(cara)).toHaveLength(1);
+    await act((identities, work) => identities.erase(work, cara, [null, of.clientId]));
+    expect(await list(cara)).toEqual([]);
+    const history = (await manager().get(`/api/history?client=${of.clientId}`).expect(200)).body as { what: string }[];
+    expect(history.length).toBeGreaterThan(0);
+    expect(history.some(({ what }) => what.includes('passport'))).toBe(false);
+  });
+});
+
 describe('a kind of document that asks for it', () => {
   it('is not given to whom nobody knows, and says where to note it', async () => {
     const kindId = await kindOf('papers seen');
@@ -94,6 +124,9 @@ describe('a kind of document that asks for it', () => {
     const [one] = await list(here.people[0]!);
     await manager().delete(`/api/identities/${one!.id}`).expect(204);
     expect(problemOf(await signIt().expect(409)).code).toBe('identity-not-confirmed');
+    // On paper it is asked for as well, and said to whoever notes it.
+    const onPaper = await manager().post(`/api/signers/${partyId}/on-paper`).send({ on: '2026-03-11' }).expect(409);
+    expect(problemOf(onPaper).detail).toContain(`note that first on the page of ${here.owner}`);
     await note(here.people[0]!, { goodUntil: '2026-03-11' }).expect(201);
     await signIt().expect(204);
   });

@@ -62,7 +62,7 @@ export class IdentitiesService implements PersonPart {
     await work.tx.insert(identities).values({ ...noted, firmId: work.firm.id, contactId, at: work.now.toString() });
     await this.events.record(work, IdentityNoted, {
       clientId: await this.clientOf(work, contactId),
-      what: `noted how the identity of ${name} was confirmed: ${identityInWords(noted)}`,
+      what: `noted how the identity of ${name} was confirmed: "${identityInWords(noted)}"`,
       after: { way, what, on, goodUntil: noted.goodUntil },
       payload: { contactId },
     });
@@ -82,7 +82,7 @@ export class IdentitiesService implements PersonPart {
     const { contactId, way, what, on } = found;
     await this.events.record(work, IdentityTakenBack, {
       clientId: await this.clientOf(work, contactId),
-      what: `took back how the identity of ${name} was confirmed: ${identityInWords(found)}`,
+      what: `took back how the identity of ${name} was confirmed: "${identityInWords(found)}"`,
       before: { way, what, on },
       payload: { contactId },
     });

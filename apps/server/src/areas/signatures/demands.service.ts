@@ -52,7 +52,9 @@ export class SignatureDemands {
     if (found === null)
       throw Problem.refused(
         'identity-not-confirmed',
-        `Before this is signed, ${work.firm.name} has to be sure who signs it: ${WANTED_IN_WORDS[evidence.identity]}. Call them, please.`,
+        work.actor.kind === 'staff'
+          ? `This kind of document asks for ${WANTED_IN_WORDS[evidence.identity]}: note that first on the page of ${party.name}.`
+          : `Before this is signed, ${work.firm.name} has to be sure who signs it: ${WANTED_IN_WORDS[evidence.identity]}. Call them, please.`,
       );
     return identityInWords(found);
   }
