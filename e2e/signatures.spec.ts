@@ -49,6 +49,8 @@ test('four sign in order with terms: one types a code from the telephone, one re
   const comesIn = async (phone: Page) => {
     const toSign = phone.getByRole('region', { name: 'To sign: Deed of loan' });
     await expect(toSign).toBeVisible();
+    // It is read first: what stands below the document moves until that is there.
+    await expect(toSign.getByRole('region', { name: 'The document' })).toBeVisible();
     return toSign;
   };
   const signs = async (who: string, before: (phone: Page) => Promise<void> = async () => undefined) => {
