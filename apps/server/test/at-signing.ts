@@ -7,6 +7,21 @@ import { atPost } from './at-post';
 import { THREE } from './at-work';
 import { type TestApp, asksOf, insidePortal, key, portalAsks } from './support';
 
+/** A place for the signature of each of so many, side by side on the first page. */
+export const signHere = (signers: number) =>
+  Array.from({ length: signers }, (_, signer) => ({
+    id: `f${signer}`,
+    kind: 'signature' as const,
+    signer,
+    page: 1,
+    x: 60 + 200 * signer,
+    y: 400,
+    width: 170,
+    height: 44,
+    isRequired: true,
+    label: null,
+  }));
+
 /** Documents given for signature: before each test a client with two who sign, and a job of it. */
 export function atSigning(app: () => TestApp) {
   const post = atPost(app);

@@ -5,7 +5,7 @@ import type { SendPreview } from '@steady/contract/requests';
 import type { FieldsToSign, OwnSignature, PortalSignaturePart, SignatureRow } from '@steady/contract/signatures';
 import type { SessionView } from '@steady/contract/sign-in';
 import type { TodayView } from '@steady/contract/today';
-import { atSigning } from './at-signing';
+import { atSigning, signHere } from './at-signing';
 import { atWork, problemOf, task } from './at-work';
 import { type Agent, type TestApp, insidePortal, key, morning, portalAsks, startTestApp } from './support';
 
@@ -86,18 +86,7 @@ describe('a person of the firm who signs', () => {
 
   it('last, with a place of their own: sees what the client filled in', async () => {
     const [cara] = here.people as [string, string];
-    const fields = [0, 1].map((signer) => ({
-      id: `f${signer}`,
-      kind: 'signature' as const,
-      signer,
-      page: 1,
-      x: 60 + 200 * signer,
-      y: 400,
-      width: 170,
-      height: 44,
-      isRequired: true,
-      label: null,
-    }));
+    const fields = signHere(2);
     await give([cara, own.id], here.original, { fields });
     const partyId = (await standing()).parties[1]!.id;
     // It is not their turn yet.

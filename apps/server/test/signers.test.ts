@@ -5,7 +5,7 @@ import type { Listed } from '@steady/contract/lists';
 import type { SendPreview } from '@steady/contract/requests';
 import type { PortalSignaturePart, SignaturePart, SignatureRow } from '@steady/contract/signatures';
 import { aPdf } from './a-pdf';
-import { atSigning } from './at-signing';
+import { atSigning, signHere } from './at-signing';
 import { problemOf } from './at-work';
 import { type TestApp, insidePortal, key, portalAsks, startTestApp } from './support';
 
@@ -79,18 +79,7 @@ describe('those who sign', () => {
   it('are changed as long as their turn has not come: added, left out, put in another order', async () => {
     const eve = await third();
     const [cara, dara] = here.people as [string, string];
-    const fields = [0, 1].map((signer) => ({
-      id: `f${signer}`,
-      kind: 'signature' as const,
-      signer,
-      page: 1,
-      x: 60 + 200 * signer,
-      y: 400,
-      width: 170,
-      height: 44,
-      isRequired: true,
-      label: null,
-    }));
+    const fields = signHere(2);
     await give([cara, dara], here.original, { fields });
     const { id } = await standing();
     await change(id, [eve, dara]).expect(204);
