@@ -29,7 +29,7 @@ function OwnSignatureOf({ of }: { of: OwnSignature }) {
   const [refuses, setRefuses] = useState(false);
   const address = addressOf(documentsRoutes.content, { id: of.documentId });
   return (
-    <section className="mx-auto max-w-[760px] py-5" aria-label={of.title}>
+    <section className="mx-auto max-w-[792px] px-4 py-5" aria-label={of.title}>
       <p className="text-table text-soft">
         <Link className="lnk" to={`/clients/${of.clientId}`}>
           {of.client}
